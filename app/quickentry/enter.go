@@ -155,11 +155,11 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 		if said.Entry != nil {
 			return kept, action.Reject("assemblyId", "say on which board it is")
 		}
-		f := condition.FindingInput{Kind: h.Kind, Place: h.Words}
+		f := condition.FindingInput{Kind: h.Found[0].Kind, Place: h.Words}
 		if board != nil {
 			f.AssemblyID = &board.ID
 		}
-		kept.Event, err = s.condition.SayFound(ctx, actor, machine.ID, f, h.Note)
+		kept.Event, err = s.condition.SayFound(ctx, actor, machine.ID, f, h.Found[0].Note)
 	case statement.Worked:
 		value := "no"
 		if h.Worked {

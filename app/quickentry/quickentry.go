@@ -76,6 +76,9 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 	if err != nil || !isStatement && measured == nil {
 		return nothing, err
 	}
+	if measured != nil && said.Happened != nil {
+		measured.Sure = false // what happened goes before what was measured: C12 high esr 12 ohm is found
+	}
 	u := Understood{Machine: &machine, Note: said.Note, Sure: said.Note != "", Destinations: []Destination{},
 		Measured: measured}
 	switch {
@@ -87,6 +90,9 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		u.Happened, u.Sure = said.Happened.Would(said.Board), said.Happened.IsSure()
 		if said.Happened.Deed == statement.Treated {
 			u.NoteInstead, u.Happened = rest, ""
+		}
+		if !said.Happened.CanBe() {
+			u.NoteInstead, u.Happened, u.Sure = rest, "", false
 		}
 		if said.Happened.Deed == statement.Moved {
 			err = s.tellNewPlace(ctx, actor, said.Happened.Words, &u)

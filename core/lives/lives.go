@@ -7,6 +7,7 @@
 package lives
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 	"time"
@@ -143,9 +144,12 @@ func (p *Position) next(line Written, now Revision) change {
 	isThere := last >= 0 && p.Lives[last].Went == ""
 	switch {
 	case line.Empty && isThere:
-		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = now.On, TakenOut, now.At
+		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = cmp.Or(line.New, now.On), TakenOut, now.At
 		return other
 	case line.Empty:
+		if last >= 0 && line.New != "" {
+			p.Lives[last].Until = line.New // since when it is empty, said better
+		}
 		return stayed
 	case isThere:
 		return p.stays(line, now)

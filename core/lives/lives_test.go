@@ -80,6 +80,7 @@ func TestOneOccupantAfterAnother(t *testing.T) {
 		"[1uF] 2021..2024 replaced; [1uF] 2024.. ; ": {"2024-01-01 C5 1uF new:2021",
 			"2024-02-01 C5 1uF new:2024"},
 		"[1uF] ..2024-02-01 taken out; ": {"2024-01-01 C5 1uF", "2024-02-01 C5 @empty"},
+		"[1uF] ..2015 taken out; ":       {"2024-01-01 C5 1uF", "2024-02-01 C5 @empty", "2024-03-01 C5 @empty new:2015"},
 		"[1uF] ..2024-02-01 taken out; [2uF] 2024-03-01.. ; ": {"2024-01-01 C5 1uF", "2024-02-01 C5 @empty",
 			"2024-03-01 C5 2uF"},
 		"[1uF] ..2024-02-01 taken out; [2uF] 2024-02-20.. ; ": {"2024-01-01 C5 1uF", "2024-02-01 C5 @empty",

@@ -33,13 +33,13 @@ const (
 // Happened is what a saying says that happened, to the parts of its entry, or to a machine or board as a whole.
 type Happened struct {
 	Deed      Deed
-	Words     string   // of the new part; where, of what was found on a machine; the place that something moved to
-	New       string   // of a replacement, the day that is said, in EDTF; empty for today
-	Kind      string   // of what was found
-	Note      string   // what else is said
-	Ends      []string // kinds of findings that a treatment ends
-	Worked    bool     // it does
-	Attribute string   // of what is stated
+	Words     string       // of the new part; where, of what was found on a machine; the place that something moved to
+	New       string       // since when, as it is said, in EDTF; empty for today
+	Found     []sheet.Mark // what was found
+	Note      string       // what else is said
+	Ends      []string     // kinds of findings that a treatment ends
+	Worked    bool         // it does
+	Attribute string       // of what is stated
 	Value     string
 	Source    facts.Source
 }
@@ -64,10 +64,12 @@ var phrases = sync.OnceValue(func() []phrase {
 	return read
 })
 
-// fillers are words before what happened that say nothing of it.
-var fillers = []string{"is", "was", "are", "were", "has", "have", "had", "been", "got", "looks", "seems", "now",
-	"still",
-	"very", "badly", "slightly", "a", "the", "completely", "found"}
+// between are words between a thing and what happened to it that say nothing of that; fillers are all such words before it.
+var (
+	between = []string{"is", "was", "are", "were", "has", "have", "had", "been", "got", "looks", "seems", "now", "still",
+		"very", "badly", "slightly", "completely", "found"}
+	fillers = append([]string{"a", "the"}, between...)
+)
 
 func bare(word string) string { return strings.ToLower(strings.Trim(word, ".,;:!")) }
 
@@ -94,28 +96,42 @@ func deedOf(words []string, of string) (p phrase, rest []string, ok bool) {
 }
 
 // findingOf reads what a saying begins with as a known kind of finding.
-func findingOf(words []string) (kind, note string, ok bool) {
+func findingOf(words []string) (mark sheet.Mark, ok bool) {
 	for len(words) > 0 {
-		if mark := sheet.ReadMark(strings.Join(words, " ")); sheet.IsKnownFinding(mark.Kind) {
-			return mark.Kind, mark.Note, true
+		if mark = sheet.ReadMark(strings.Join(words, " ")); sheet.IsKnownFinding(mark.Kind) {
+			return mark, true
 		}
 		if !slices.Contains(fillers, bare(words[0])) {
-			return "", "", false
+			break
 		}
 		words = words[1:]
 	}
-	return "", "", false
+	return sheet.Mark{}, false
 }
+
+// cutFinding takes a known kind of finding off the end of a marking, as of 27128-25 8534 cracked.
+func cutFinding(designator string, words []string) (marking []string, mark sheet.Mark, ok bool) {
+	for at := 1; at < len(words); at++ {
+		kind := strings.ToLower(strings.Join(words[at:], " "))
+		if sheet.IsKnownFinding(kind) && !isSetting(designator, kind) {
+			return words[:at], sheet.Mark{Kind: kind}, true
+		}
+	}
+	return words, sheet.Mark{}, false
+}
+
+var looksDated = regexp.MustCompile(`^\d{4}(-\d+)*$`)
 
 var dated = regexp.MustCompile(`(?i)^(.*?)\s*\b(?:in|on|since)\s+(\S+)$`)
 
-// cutDate takes the day off the end of what is said of a new part, as in 2021 or on 2026-05-17.
+// cutDate takes the day off the end of what is said, as in 2021 or on 2026-05-17: also one that there is not, so that
+// somebody says so.
 func cutDate(words string) (rest, when string) {
 	m := dated.FindStringSubmatch(words)
 	if m == nil {
 		return words, ""
 	}
-	if _, err := edtf.Parse(m[2]); err != nil {
+	if _, err := edtf.Parse(m[2]); err != nil && !looksDated.MatchString(m[2]) {
 		return words, ""
 	}
 	return strings.TrimSpace(m[1]), m[2]
@@ -125,21 +141,25 @@ func cutDate(words string) (rest, when string) {
 func ofParts(designator string, words []string) *Happened {
 	text := strings.Join(words, " ")
 	p, rest, isDeed := deedOf(words, "part")
-	kind, note, isFinding := findingOf(words)
+	mark, isFinding := findingOf(words)
 	behind := strings.TrimLeft(strings.TrimSpace(strings.Join(rest, " ")), ":,; ")
 	switch {
 	// Dead, missing and the like are findings of a part, whatever they are of a machine.
-	case isFinding && (!isDeed || !isLonger(p, kind)):
-		if isSetting(designator, kind) {
+	case isFinding && (!isDeed || !isLonger(p, mark.Kind)):
+		if isSetting(designator, mark.Kind) {
 			return nil
 		}
-		return &Happened{Deed: Found, Kind: kind, Note: note}
+		return &Happened{Deed: Found, Found: []sheet.Mark{mark}}
 	case !isDeed:
 		return nil
 	case p.deed == TakenOut:
-		return &Happened{Deed: TakenOut, Note: behind}
+		note, when := cutDate(behind)
+		return &Happened{Deed: TakenOut, Note: note, New: when}
 	case p.deed == Replaced:
 		marking, when := cutDate(behind)
+		if marking == "" && p.wantsPart() {
+			return nil // replaced by what?
+		}
 		if isNothing(marking) {
 			marking = ""
 		}
@@ -155,9 +175,24 @@ func ofParts(designator string, words []string) *Happened {
 
 // isSetting reports whether a word is how a jumper or switch stands, not what is wrong with it.
 func isSetting(designator, kind string) bool {
+	return isSet(designator) && slices.Contains([]string{"open", "short", "shorted", "missing"}, kind)
+}
+
+// isSet reports whether a designator is that of something that can be set.
+func isSet(designator string) bool {
 	letters := strings.TrimRight(strings.ToUpper(designator), "0123456789")
-	return slices.Contains([]string{"J", "JP", "W", "SW", "S", "DS", "E", "LK"}, letters) &&
-		slices.Contains([]string{"open", "short", "shorted", "missing"}, kind)
+	return slices.Contains([]string{"J", "JP", "W", "SW", "S", "DS", "E", "LK"}, letters)
+}
+
+// isPosition reports whether words are how something stands that can be set.
+func isPosition(designator, words string) bool {
+	return isSet(designator) && slices.Contains([]string{"open", "closed", "short", "shorted", "on", "off", "up", "down",
+		"left", "right"}, strings.ToLower(words))
+}
+
+// wantsPart reports whether a phrase is nothing without what stands behind it.
+func (p phrase) wantsPart() bool {
+	return slices.Contains([]string{"by", "with", "for", "to"}, p.words[len(p.words)-1])
 }
 
 // isLonger reports whether a phrase says more than a kind of finding that fits, too: replaced by says more than
@@ -176,16 +211,16 @@ func isNothing(words string) bool {
 // ofThing reads what is said of a machine, or of a board that was named, as a whole; nil for what is rather looked for.
 func ofThing(words []string, isNamed bool) *Happened {
 	text := strings.Join(words, " ")
-	if kind, note, ok := findingOf(words); ok && isNamed {
-		return &Happened{Deed: Found, Kind: kind, Note: note}
+	if mark, ok := findingOf(words); ok && isNamed {
+		return &Happened{Deed: Found, Found: []sheet.Mark{mark}}
 	}
 	if stated := statedIn(words); stated != nil {
 		return stated
 	}
 	p, rest, ok := deedOf(words, "thing")
-	if kind, note, isFinding := findingOf(words); isFinding && (!ok || p.deed == Worked && p.value == "yes") &&
-		len(strings.Fields(kind)) > 1 {
-		return &Happened{Deed: Found, Kind: kind, Note: note} // runs hot
+	if mark, isFinding := findingOf(words); isFinding && (!ok || p.deed == Worked && p.value == "yes") &&
+		strings.Contains(mark.Kind, " ") {
+		return &Happened{Deed: Found, Found: []sheet.Mark{mark}} // runs hot
 	}
 	if ok {
 		behind := strings.Trim(strings.Join(rest, " "), " .")
@@ -207,16 +242,16 @@ func ofThing(words []string, isNamed bool) *Happened {
 	}
 	// Where, and then what was found there: hinge cracked.
 	for at := 1; at < len(words); at++ {
-		kind, note, ok := findingOf(words[at:])
-		if !ok {
+		mark := sheet.ReadMark(strings.Join(words[at:], " "))
+		if !sheet.IsKnownFinding(mark.Kind) {
 			continue
 		}
 		where := words[:at]
-		for len(where) > 0 && slices.Contains(fillers, bare(where[len(where)-1])) {
+		for len(where) > 0 && slices.Contains(between, bare(where[len(where)-1])) {
 			where = where[:len(where)-1]
 		}
 		if len(where) > 0 {
-			return &Happened{Deed: Found, Kind: kind, Note: note, Words: strings.Join(where, " ")}
+			return &Happened{Deed: Found, Found: []sheet.Mark{mark}, Words: strings.Join(where, " ")}
 		}
 	}
 	return nil

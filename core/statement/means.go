@@ -14,7 +14,8 @@ func MeansAPart(alone reckoning.Result) bool {
 		for _, e := range assembly.Entries {
 			isValue := e.Kind != reckoning.Chip && e.Kind != reckoning.Other &&
 				strings.ContainsAny(e.Marking, "0123456789")
-			if e.Type != nil || e.Empty || isValue || strings.Contains(e.Marking, "?") {
+			isSaid := len(e.Designators) > 0 && isPosition(e.Designators[0], e.Marking)
+			if e.Type != nil || e.Empty || isValue || isSaid || strings.Contains(e.Marking, "?") {
 				return true
 			}
 		}

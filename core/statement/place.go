@@ -1,10 +1,12 @@
 package statement
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
 
+	"frugalheron/core/edtf"
 	"frugalheron/core/sheet"
 )
 
@@ -90,12 +92,12 @@ func onLine(body string, lines []string, entry *sheet.Entry, s Statement, today 
 func (s Statement) change(e sheet.Entry, today string) (changed sheet.Entry, blocked string) {
 	h := s.Happened
 	if h == nil {
-		// A line that is written anew loses nothing that is not said again, but what was remarked on it.
-		changed = *s.Entry
-		if changed.Comment == "" {
-			changed.Comment = e.Comment
+		return s.writtenAnew(e), ""
+	}
+	if h.New != "" {
+		if _, err := edtf.Parse(h.New); err != nil {
+			return e, err.Error()
 		}
-		return changed, ""
 	}
 	e.Findings = slices.Clone(e.Findings)
 	switch h.Deed {
@@ -103,13 +105,10 @@ func (s Statement) change(e sheet.Entry, today string) (changed sheet.Entry, blo
 		if e.Empty {
 			return e, fmt.Sprintf("%s is empty already", s.Entry.Written)
 		}
-		return sheet.Entry{Written: e.Written, Designators: e.Designators, Count: e.Count, Empty: true,
-			Socketed: e.Socketed, Soldered: e.Soldered, Comment: e.Comment}, ""
+		return sheet.Entry{Written: e.Written, Designators: e.Designators, Count: e.Count, Empty: true, New: h.New,
+			Socketed: e.Socketed, Soldered: e.Soldered, Comment: remarked(e.Comment, h.Note)}, ""
 	case Replaced:
-		e.New, e.Empty, e.Findings = h.New, false, []sheet.Mark{}
-		if e.New == "" {
-			e.New = today
-		}
+		e.New, e.Empty, e.Findings = cmp.Or(h.New, today), false, []sheet.Mark{}
 		if h.Words != "" {
 			fresh, ok := wordsOf(s.Entry.Designators[0], h.Words)
 			if !ok {
@@ -120,19 +119,7 @@ func (s Statement) change(e sheet.Entry, today string) (changed sheet.Entry, blo
 		}
 		return e, ""
 	case Found:
-		mark := sheet.Mark{Kind: h.Kind, Note: h.Note}
-		i := slices.IndexFunc(e.Findings, func(m sheet.Mark) bool {
-			return sheet.KindOf(m.Kind).Same == sheet.KindOf(h.Kind).Same
-		})
-		switch {
-		case i < 0:
-			e.Findings = append(e.Findings, mark)
-		case h.Note == "" || e.Findings[i] == mark:
-			return e, fmt.Sprintf("the sheet says already that %s is %s", s.Entry.Written, e.Findings[i].Kind)
-		default:
-			e.Findings[i] = mark
-		}
-		return e, ""
+		return found(e, h.Found)
 	case Treated:
 		left := slices.DeleteFunc(slices.Clone(e.Findings), func(m sheet.Mark) bool {
 			return slices.Contains(h.Ends, sheet.KindOf(m.Kind).Same)
@@ -146,6 +133,55 @@ func (s Statement) change(e sheet.Entry, today string) (changed sheet.Entry, blo
 	return e, NothingToChange
 }
 
+// writtenAnew is a line with another marking. It is read better, so that all else that is known of the part stays, but for
+// what is said anew.
+func (s Statement) writtenAnew(e sheet.Entry) sheet.Entry {
+	changed := *s.Entry
+	if !changed.Socketed && !changed.Soldered {
+		changed.Socketed, changed.Soldered = e.Socketed, e.Soldered
+	}
+	changed.Purpose, changed.Comment = cmp.Or(changed.Purpose, e.Purpose), cmp.Or(changed.Comment, e.Comment)
+	if e.Empty {
+		return changed // what was there before is another part
+	}
+	changed.New = cmp.Or(changed.New, e.New)
+	if len(changed.Findings) == 0 {
+		changed.Findings = e.Findings
+	}
+	return changed
+}
+
+// found marks what was found on a line; or says that the sheet has it already.
+func found(e sheet.Entry, marks []sheet.Mark) (changed sheet.Entry, blocked string) {
+	isNew := false
+	for _, mark := range marks {
+		i := slices.IndexFunc(e.Findings, func(m sheet.Mark) bool {
+			return sheet.KindOf(m.Kind).Same == sheet.KindOf(mark.Kind).Same
+		})
+		switch {
+		case i < 0:
+			e.Findings, isNew = append(e.Findings, mark), true
+		case mark.Note != "" && e.Findings[i] != mark:
+			e.Findings[i], isNew = mark, true
+		}
+	}
+	if !isNew {
+		return e, fmt.Sprintf("the sheet says already that %s is %s", e.Written, marks[0].Kind)
+	}
+	return e, ""
+}
+
+// remarked is a comment with something behind it.
+func remarked(comment, note string) string {
+	switch {
+	case note == "":
+		return comment
+	case comment == "":
+		return "# " + note
+	}
+	return comment + "; " + note
+}
+
 // NothingToChange is why a sheet stays as it is: what happened is kept as a note.
 const NothingToChange = "the sheet says nothing of it that this would change"
 
@@ -154,7 +190,7 @@ func (s Statement) asNew(today string) (text, blocked string) {
 	if s.Happened == nil {
 		return s.Line, ""
 	}
-	if d := s.Happened.Deed; d != Replaced && d != Found {
+	if h := s.Happened; h.Deed != Found && (h.Deed != Replaced || h.Words == "") {
 		return "", fmt.Sprintf("%s does not stand on this sheet", s.Entry.Written)
 	}
 	changed, blocked := s.change(sheet.Entry{Written: s.Entry.Written, Designators: s.Entry.Designators,

@@ -48,7 +48,11 @@ func readOf(board, text string) (Statement, bool) {
 		said.Board = board
 		return said, true
 	}
-	if happened := ofThing(strings.Fields(text), board != ""); happened != nil {
+	words := strings.Fields(text)
+	if len(words) > 0 && sheet.IsDesignator(words[0]) {
+		return Statement{}, false // of a part, in words that cannot be read
+	}
+	if happened := ofThing(words, board != ""); happened != nil {
 		return Statement{Board: board, Happened: happened}, true
 	}
 	return Statement{}, false
@@ -89,15 +93,22 @@ func readEntry(text string) (Statement, bool) {
 	if len(entry.Designators) > 0 && len(entry.Words) > 0 {
 		said.Happened = ofParts(entry.Designators[0], entry.Words)
 	}
+	if said.Happened != nil || len(entry.Designators) == 0 {
+		return said, true
+	}
+	if marking, mark, ok := cutFinding(entry.Designators[0], entry.Words); ok {
+		entry.Words, entry.Findings = marking, append(entry.Findings, mark)
+		said.Line = entry.String()
+	}
 	// Marks alone are said of what is there: BT1 @empty takes it out, C5 !cracked is found.
-	if said.Happened == nil && len(entry.Words) == 0 && len(entry.Designators) > 0 {
+	if len(entry.Words) == 0 {
 		switch {
 		case entry.Empty:
-			said.Happened = &Happened{Deed: TakenOut}
+			said.Happened = &Happened{Deed: TakenOut, New: entry.New}
 		case entry.New != "":
 			said.Happened = &Happened{Deed: Replaced, New: entry.New}
-		case len(entry.Findings) == 1:
-			said.Happened = &Happened{Deed: Found, Kind: entry.Findings[0].Kind, Note: entry.Findings[0].Note}
+		case len(entry.Findings) > 0:
+			said.Happened = &Happened{Deed: Found, Found: entry.Findings}
 		}
 	}
 	return said, true

@@ -10,6 +10,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"frugalheron/core/calendar"
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/core/statement"
 )
@@ -101,11 +104,25 @@ func TestWhatHappensToParts(t *testing.T) {
 		{"U1 7400", "U1 reseated", "no: " + statement.NothingToChange},
 		{run, "U43,U50 removed", "no: U43 stands on line 1, but not all of U43,U50; say it of each line by itself"},
 		{"HD1 20 MB", "HD1 stuck", "HD1 20 MB !stuck"},
+		{cell, "BT1 removed: corroded through", "BT1 @solder @empty # rear; corroded through"},
+		{cell, "BT1 removed in 2015", "BT1 @solder @empty new:2015 # rear"},
+		{"C5 1uF", "C5 !cracked !bent pin: 2", "C5 1uF !cracked !bent pin: 2"},
+		{"C5 1uF", "C5 high esr 12 ohm", "C5 1uF !high esr: 12 ohm"},
+		{"U1 7400", "BT1 replaced", "no: BT1 does not stand on this sheet"},
 		{"C5 0.1uF X2", "C5 out of tolerance 30 %", "C5 0.1uF X2 !out of tolerance: 30 %"},
 		{"U1 7400", "C5 bulging", "U1 7400 / C5 !bulging"},
 	} {
 		require.Equal(t, c[2], happens(t, c[0], c[1]), c[1])
 	}
+	require.Contains(t, happens(t, cell, "BT1 removed on 2026-13-45"), "no: ")
+	require.Contains(t, happens(t, cell, "BT1 new NiMH in 2026-13"), "no: ")
+	for words, line := range map[string]string{"U9 27128-25 8534 cracked": "U9         27128-25 8534 !cracked",
+		"J3 open": "J3         open", "BT1 replaced by": "BT1        replaced by"} {
+		said, ok := statement.Read(words)
+		require.True(t, ok && said.Happened == nil && said.Line == line, said.Line)
+	}
+	_, ok := statement.Read("BT1 replaced by @@ !!")
+	require.False(t, ok, "what cannot be read of a part is of nothing else")
 	said, ok := statement.Read("disk card U14 removed", "Main board", "Disk card")
 	require.True(t, ok)
 	require.Equal(t, "Disk card", said.Board)
@@ -129,6 +146,8 @@ func TestWhatHappensToAThing(t *testing.T) {
 		"serial number TV2-118 per the label": "a statement: serial is TV2-118, from label",
 		"hinge cracked":                       "a finding: hinge, cracked",
 		"left hinge is cracked: both ends":    "a finding: left hinge, cracked: both ends",
+		"runs hot":                            "a finding: runs hot",
+		"drive A stuck":                       "a finding: drive A, stuck",
 		"fan runs hot":                        "a finding: fan, runs hot",
 		"Disk card is bowed":                  "a finding: Disk card, bowed",
 	} {
@@ -144,6 +163,33 @@ func TestWhatHappensToAThing(t *testing.T) {
 		"memory by firmware", "brewery", "out", "new", "open reel"} {
 		said, ok := statement.Read(words)
 		require.False(t, ok && said.Happened != nil && said.Happened.IsSure(), words)
+	}
+}
+
+// A marking that is read better loses nothing else of its line; one that means nothing takes no other's place.
+func TestAMarkingIsReadBetter(t *testing.T) {
+	for body, want := range map[string]string{
+		"U14 ? @socket for:picture !bent pin new:2021 # left": "U14 27128 for:picture @socket new:2021 !bent pin # left",
+		"U14 @socket @empty !dirty":                           "U14 27128 @socket",
+	} {
+		said, _ := statement.Read("U14 27128")
+		placed, err := statement.Place(body, said, "2026-05-17")
+		require.NoError(t, err)
+		require.Equal(t, want, strings.Join(strings.Fields(placed.Body), " "))
+	}
+	for words, why := range map[string]string{"U14 fizzled": "no marking that is known", "J3 open": "", "U14 27128": "",
+		"U14 replaced by 27128 in 2091": "after today"} {
+		said, _ := statement.Read(words)
+		placed, err := statement.Place("U14 7400\nJ3 1-2", said, "2026-05-17")
+		require.NoError(t, err)
+		alone, err := reckoning.Of(builtin.Library(), []byte(placed.Text), reckoning.Options{Mode: sheet.Body,
+			Today: calendar.Date{Year: 2026, Month: 5, Day: 17}})
+		require.NoError(t, err)
+		if got := statement.WhyNot(said, placed, alone); why == "" {
+			require.Empty(t, got, words)
+		} else {
+			require.Contains(t, got, why, words)
+		}
 	}
 }
 

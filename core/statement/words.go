@@ -1,15 +1,26 @@
 package statement
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 
+	"frugalheron/core/facts"
 	"frugalheron/core/sheet"
 )
 
 // IsSure reports whether the words say that something happened to a thing as a whole, rather than that something is looked
 // for: what was found somewhere is said in words that can also be searched.
 func (h Happened) IsSure() bool { return h.Deed != Found && h.Deed != Treated }
+
+// CanBe reports whether a value that is stated can be one of its attribute: there are no 99 fish of memory.
+func (h Happened) CanBe() bool {
+	if h.Deed != Stated {
+		return true
+	}
+	_, err := facts.AttributeOf(h.Attribute).Normal(h.Value)
+	return err == nil || errors.Is(err, facts.ErrLost)
+}
 
 // Would says what would be noted of a thing as a whole; of is the board or part that was named, or empty for the machine.
 func (h Happened) Would(of string) string {
@@ -20,7 +31,10 @@ func (h Happened) Would(of string) string {
 	switch h.Deed {
 	case Found:
 		where := strings.TrimSpace(of + " " + h.Words)
-		return fmt.Sprintf("a finding: %s, %s", where, kindAndNote(h.Kind, h.Note))
+		if where == "" {
+			return "a finding: " + h.found()
+		}
+		return fmt.Sprintf("a finding: %s, %s", where, h.found())
 	case Worked:
 		if h.Worked {
 			return strings.TrimSuffix(fmt.Sprintf("tested today: %s works, %s", subject, h.Note), ", ")
@@ -42,18 +56,23 @@ func (h Happened) Did(parts, reading string) string {
 	case Replaced:
 		return fmt.Sprintf("another part sits at %s since then: %s", parts, reading)
 	case Found:
-		return fmt.Sprintf("found on %s: %s", parts, kindAndNote(h.Kind, h.Note))
+		return fmt.Sprintf("found on %s: %s", parts, h.found())
 	case Treated:
 		return fmt.Sprintf("%s: what this ends is taken off", h.Words)
 	}
 	return reading
 }
 
-func kindAndNote(kind, note string) string {
-	if note == "" {
-		return kind
+// found says what was found.
+func (h Happened) found() string {
+	said := make([]string, len(h.Found))
+	for i, m := range h.Found {
+		said[i] = m.Kind
+		if m.Note != "" {
+			said[i] += ": " + m.Note
+		}
 	}
-	return kind + ": " + note
+	return strings.Join(said, ", ")
 }
 
 // lineOf reads one line of a sheet; nil for what is no entry.
