@@ -191,6 +191,10 @@ func TestFindingsGoWithTheirBoard(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Error(), "Seed loft")
 
+	told, err := actions.History.AssemblyHistory(ctx, viewer, board.ID, 0, 10)
+	require.NoError(t, err)
+	require.Contains(t, told.Events[0].What, "found bowed", "its history tells of it, too")
+
 	other, err := actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineInput{Accession: "EH-2", Name: "Other"})
 	require.NoError(t, err)

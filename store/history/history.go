@@ -109,18 +109,26 @@ func (r EventReader) condition(args []any) (string, []any) {
 type EventQuery struct {
 	EventReader
 	Machine  int64 // of this machine and what is or was fitted in it; 0 for all
-	Assembly int64 // of this assembly, wherever it was; 0 for all
+	Assembly int64 // of this assembly, wherever it was, and of what was found and measured on it; 0 for all
 	Lot      int64 // of this arrival and its things; 0 for all
 	Before   int64 // events below this id; 0 for the newest
 	Limit    int
 }
 
+// ofAssembly chooses what was done to the assembly in $2, and to what was found and measured on it.
+const ofAssembly = ` AND (h.subject_kind, h.subject_id) IN (SELECT 'assembly', CAST($2 AS bigint)
+	UNION ALL SELECT 'finding', f.id FROM finding f WHERE f.assembly_id = $2
+	UNION ALL SELECT 'measurement', g.id FROM measurement g WHERE g.assembly_id = $2)`
+
 // ListEvents reads a page.
 func ListEvents(ctx context.Context, h pg.Handle, q EventQuery) ([]EventRow, error) {
 	events := []EventRow{}
 	may, args := q.condition([]any{q.Machine, q.Assembly, q.Before, q.Limit, q.Lot})
+	if q.Assembly != 0 {
+		may += ofAssembly // stands alone, so that it is found by its index
+	}
 	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1)
-		AND (CAST($2 AS bigint) = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
+		AND CAST($2 AS bigint) >= 0 -- see ofAssembly
 		AND (CAST($3 AS bigint) = 0 OR h.id < $3) AND (CAST($5 AS bigint) = 0 OR h.subject_kind = 'acquisition'
 		AND h.subject_id = $5
 			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))`+
