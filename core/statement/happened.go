@@ -64,9 +64,11 @@ var phrases = sync.OnceValue(func() []phrase {
 	return read
 })
 
-// between are words between a thing and what happened to it that say nothing of that; fillers are all such words before it.
+// between are words between a thing and what happened to it that say nothing of that; fillers are all such words before
+// it.
 var (
-	between = []string{"is", "was", "are", "were", "has", "have", "had", "been", "got", "looks", "seems", "now", "still",
+	between = []string{"is", "was", "are", "were", "has", "have", "had", "been", "got", "looks", "seems", "now",
+		"still",
 		"very", "badly", "slightly", "completely", "found"}
 	fillers = append([]string{"a", "the"}, between...)
 )
@@ -186,8 +188,9 @@ func isSet(designator string) bool {
 
 // isPosition reports whether words are how something stands that can be set.
 func isPosition(designator, words string) bool {
-	return isSet(designator) && slices.Contains([]string{"open", "closed", "short", "shorted", "on", "off", "up", "down",
-		"left", "right"}, strings.ToLower(words))
+	return isSet(designator) &&
+		slices.Contains([]string{"open", "closed", "short", "shorted", "on", "off", "up", "down",
+			"left", "right"}, strings.ToLower(words))
 }
 
 // wantsPart reports whether a phrase is nothing without what stands behind it.
