@@ -103,7 +103,7 @@ function statement(machineId: number, destination: Way): Statement {
     key: `destination ${String(destination.assemblyId)}`,
     text: destination.text || destination.title,
     more: destination.blocked ? `${destination.title}: ${destination.blocked}`
-      : `${where}, ${what}. ${destination.does || `Taken for: ${destination.reading}`}`,
+      : `${where}, ${what}${destination.does ? `: ${destination.does}` : `. Taken for: ${destination.reading}`}`,
     machineId,
     assemblyId: destination.assemblyId,
     base: destination.base,
