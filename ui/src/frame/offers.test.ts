@@ -51,7 +51,7 @@ describe('what a line can mean', () => {
     const [said] = offers('u43 removed', nothing, understood({ destinations: [{ ...destination, text: 'U43        @empty',
       replaces: 'U40-U44    41256', leaves: 'U40-U42,U44 41256', does: 'U43 is taken out' }] }))
     expect(said?.items[0]?.more).toBe(
-      'Main board, line 15, out of U40-U44 41256, which leaves U40-U42,U44 41256. U43 is taken out')
+      'Main board, line 15, out of U40-U44 41256, which leaves U40-U42,U44 41256: U43 is taken out')
   })
   it('offers what happened to the whole machine, and a note where nothing else can be done', () => {
     const [said] = offers('runs', nothing, understood({ destinations: [], happened: 'tested today: it works' }))
