@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/quickentry"
+	"frugalheron/app/sheets"
 )
 
 func TestSayPutsALineOnASheet(t *testing.T) {
@@ -177,4 +178,40 @@ func TestSayWhatHappened(t *testing.T) {
 	now, err = actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, now.Findings, 1)
+}
+
+// A chip that is lent stays what it is; a board and the machine are lent like any other.
+func TestSayWhatIsLent(t *testing.T) {
+	store, actions, machine, board := newBoard(t, inventory.MachineInput{},
+		"== Main board\nU14 27128-25 8533 !bent pin\nU15 7400\n== Disk card\nU1 7400")
+	enter := func(assembly int64, base int, words string) {
+		_, err := actions.QuickEntry.Enter(ctx, technician, machine.ID, assembly, base, words)
+		require.NoError(t, err, words)
+	}
+	occupants := func() []sheets.ChangedPosition {
+		_, err := store.ExecContext(ctx, "UPDATE sheet_revision SET at = at - interval '2 days'")
+		require.NoError(t, err)
+		changed, err := actions.Sheets.ChangedPositions(ctx, viewer, board.ID)
+		require.NoError(t, err)
+		return changed
+	}
+	enter(board.ID, 1, "U14 lent to Mudflat Museum until 2099-01-31")
+	require.Equal(t, "lent", occupants()[0].Occupants[0].Went)
+	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	kinds := map[string]bool{}
+	for _, f := range now.Findings {
+		kinds[f.Kind] = f.Story.Open
+	}
+	require.Equal(t, map[string]bool{"bent pin": true, "lent": true}, kinds)
+	enter(board.ID, 2, "U14 is back")
+	require.Empty(t, occupants())
+	enter(0, 0, "Disk card lent to Mudflat Museum until 2099-01-31")
+	enter(0, 0, "lent to Mudflat Museum")
+	told, err := actions.History.History(ctx, viewer, machine.ID, 0, 1)
+	require.NoError(t, err)
+	require.Contains(t, told.Events[0].What, "lent to Mudflat Museum")
+	var invalid *action.Invalid
+	require.ErrorAs(t, second(actions.QuickEntry.Enter(ctx, technician, machine.ID, 0, 0,
+		"main board lent to Mudflat Museum on 2099-01-31")), &invalid)
 }

@@ -175,22 +175,27 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 			Attribute: h.Attribute, Subject: subject, Value: h.Value,
 			Citation: evidence.Citation{Kind: string(h.Source), Cited: h.Note, StatedOn: actor.Today()}})
 	case statement.Moved:
-		return s.enterMove(ctx, actor, machine, board, h.Words)
+		return s.enterMove(ctx, actor, machine, board, inventory.Move{To: "place", Place: h.Words})
+	case statement.Lent:
+		if said.Entry != nil {
+			return kept, action.Reject("assemblyId", "say on which board it is")
+		}
+		return s.enterMove(ctx, actor, machine, board, inventory.Move{To: "loan", LentTo: h.Words, On: h.New,
+			Due: h.Due})
 	default:
 		return kept, action.Reject("text", "say note, and what was done")
 	}
 	return kept, err
 }
 
-// enterMove takes a machine, or one of its boards, to a place.
+// enterMove takes a machine, or one of its boards, to a place, or lends it.
 func (s *Service) enterMove(ctx context.Context, actor action.Actor, machine inventory.Machine,
-	board *sheets.FittedAssembly, place string) (Entered, error) {
+	board *sheets.FittedAssembly, to inventory.Move) (Entered, error) {
 	if board != nil {
-		moved, err := s.inventory.MoveAssembly(ctx, actor, board.ID, board.Version,
-			inventory.Move{To: "place", Place: place})
+		moved, err := s.inventory.MoveAssembly(ctx, actor, board.ID, board.Version, to)
 		return Entered{Event: moved.Event}, err
 	}
 	moved, err := s.inventory.MoveMachine(ctx, actor, machine.ID, machine.Version,
-		inventory.MachineMove{To: "place", Place: place})
+		inventory.MachineMove{To: to.To, Place: to.Place, LentTo: to.LentTo, On: to.On, Due: to.Due})
 	return Entered{Event: moved.Event}, err
 }

@@ -49,6 +49,7 @@ const (
 	Fitted   Going = "fitted"    // put in where nothing was
 	Replaced Going = "replaced"  // another took its place
 	TakenOut Going = "taken out" // the position was left empty
+	Lent     Going = "lent"      // the position was left empty; the same part comes back
 )
 
 // Life is one occupant of a position.
@@ -144,17 +145,26 @@ func (p *Position) next(line Written, now Revision) change {
 	isThere := last >= 0 && p.Lives[last].Went == ""
 	switch {
 	case line.Empty && isThere:
-		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = cmp.Or(line.New, now.On), TakenOut, now.At
+		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = cmp.Or(line.New, now.On), line.left(), now.At
+		if p.Lives[last].Went == Lent {
+			return stayed // what is known of it goes on
+		}
 		return other
 	case line.Empty:
-		if last >= 0 && line.New != "" {
-			p.Lives[last].Until = line.New // since when it is empty, said better
+		if last < 0 {
+			return stayed
+		}
+		wasLent := p.Lives[last].Went == Lent
+		p.Lives[last].Until = cmp.Or(line.New, p.Lives[last].Until) // since when it is empty, said better
+		p.Lives[last].Went = line.left()
+		if wasLent && p.Lives[last].Went != Lent {
+			return other // it does not come back
 		}
 		return stayed
 	case isThere:
 		return p.stays(line, now)
-	case last >= 0 && p.Lives[last].Words == line.Words && p.Lives[last].From == line.New:
-		// The same part is back: it was out for a while, or the @empty was a slip.
+	case last >= 0 && p.Lives[last].isSaidBy(line):
+		// The same part is back: it was out or lent for a while, or the @empty was a slip.
 		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = "", "", time.Time{}
 		return back
 	}
@@ -191,6 +201,22 @@ func (p *Position) stays(line Written, now Revision) change {
 	p.begin(line, now, true)
 	return other
 }
+
+// isSaidBy reports whether a line says the part of a life.
+func (l Life) isSaidBy(line Written) bool {
+	return l.Words == line.Words && (l.From == line.New || l.Came == Fitted && line.New == "")
+}
+
+// left is how the part went from a position that a line says is empty.
+func (w Written) left() Going {
+	if sheet.IsLent(w.Marks) {
+		return Lent
+	}
+	return TakenOut
+}
+
+// isAway reports whether the part of a life is lent and has not come back: what is known of it is true of it still.
+func (p Position) isAway(nth int) bool { return nth == len(p.Lives)-1 && p.Lives[nth].Went == Lent }
 
 func (p *Position) begin(line Written, now Revision, afterAnother bool) {
 	life := Life{Words: line.Words}

@@ -79,6 +79,9 @@ func TestOneOccupantAfterAnother(t *testing.T) {
 			"2024-03-01 C5 1uF new:2021-05"},
 		"[1uF] 2021..2024 replaced; [1uF] 2024.. ; ": {"2024-01-01 C5 1uF new:2021",
 			"2024-02-01 C5 1uF new:2024"},
+		"[1uF] ..2024-02-01 lent; ": {"2024-01-01 C5 1uF", "2024-02-01 C5 1uF @empty !lent: to Bram"},
+		"[1uF] ..2024-02-01 lent; [2uF] 2024-03-01.. ; ": {"2024-01-01 C5 1uF",
+			"2024-02-01 C5 1uF @empty !lent: to Bram", "2024-03-01 C5 2uF"},
 		"[1uF] ..2024-02-01 taken out; ": {"2024-01-01 C5 1uF", "2024-02-01 C5 @empty"},
 		"[1uF] ..2015 taken out; ": {"2024-01-01 C5 1uF", "2024-02-01 C5 @empty",
 			"2024-03-01 C5 @empty new:2015"},
@@ -114,6 +117,11 @@ func TestSinceWhenAMarkStands(t *testing.T) {
 		"a run that is cut up stays what it was")
 	require.Equal(t, "C5 leaking 2024-01-01..; ", marks("2024-01-01 C5 1uF !leaking", "2024-02-01 C5 1uF new:2024",
 		"2024-02-02 C5 1uF !leaking"), "that it was replaced was a slip")
+	lent := []string{"2024-01-01 C5 1uF !dirty", "2024-02-01 C5 1uF @empty !dirty !lent", "2024-03-01 C5 1uF !dirty"}
+	require.Equal(t, "C5 dirty 2024-01-01..; C5 lent 2024-02-01..2024-03-01; ", marks(lent...), "it is the same part")
+	require.Equal(t, "", lived(told(t, lent...), "C5"))
+	_, end := told(t, lent[:2]...).Occupant("C5", "2024-01-10", noon("2024-01-10"))
+	require.Nil(t, end, "what is lent is not at its end")
 	require.Equal(t, "C5 leaking 2024-01-01..2024-02-01; C5 leaking 2024-02-01..; ",
 		marks("2024-01-01 C5 1uF !leaking", "2024-02-01 C5 1uF new:2024 !leaking"), "each part has its own")
 }
@@ -145,7 +153,8 @@ func TestStoriesHoldTogether(t *testing.T) {
 			for _, d := range []string{"U1", "U2"} {
 				body += "\n" + d +
 					rapid.SampledFrom([]string{" 7400", " 7402", " @empty", " 7400 new:2021", " 7402 new:2022-03",
-						" 7400 !cracked", " 7402 new:2023 !cracked !bent pin", ""}).Draw(t, "line")
+						" 7400 !cracked", " 7402 new:2023 !cracked !bent pin", " 7400 @empty !lent",
+						" 7402 @empty !cracked !lent", ""}).Draw(t, "line")
 			}
 			last = body
 			revisions = append(revisions, fmt.Sprintf("2024-%02d-01 %s", i+1, body))

@@ -10,17 +10,14 @@ import (
 
 // End is how the occupant of a position ended.
 type End struct {
-	Went Going  // Replaced or TakenOut
+	Went Going  // Replaced, TakenOut, or Lent where another took its place
 	When string // EDTF
 	On   string // the first day of When, YYYY-MM-DD
 }
 
 // Text says it in words.
 func (e End) Text() string {
-	if e.Went == Replaced {
-		return "the part was replaced, " + e.When
-	}
-	return "the part was taken out, " + e.When
+	return "the part was " + string(e.Went) + ", " + e.When
 }
 
 // turn is a moment at which the occupant of a position changed.
@@ -38,7 +35,7 @@ func (p Position) turns() []turn {
 		if i == 0 && life.Came == CameNew {
 			turns = append(turns, turnOf(life.From, life.CameAt, Replaced))
 		}
-		if life.Went != "" {
+		if life.Went != "" && !p.isAway(i) {
 			turns = append(turns, turnOf(life.Until, life.WentAt, life.Went))
 		}
 	}

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/core/device"
 	"frugalheron/core/memory"
+	"frugalheron/core/sheet"
 	"frugalheron/core/verdict"
 )
 
@@ -59,6 +60,9 @@ func (e *Entry) line() Line {
 	switch {
 	case e.Empty:
 		l.Text = "empty socket"
+		if sheet.IsLent(e.Findings) {
+			l.Text = "empty socket, its part is lent"
+		}
 	case e.IsUnidentified():
 		l.State, l.Text, l.Nameable = Unknown, string(e.Kind)+", type not known", e.nameable
 		if e.Doubtful {

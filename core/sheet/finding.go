@@ -3,6 +3,7 @@ package sheet
 import (
 	"cmp"
 	_ "embed"
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -161,4 +162,12 @@ func colonOf(text string) int {
 		}
 	}
 	return -1
+}
+
+// Lent is the kind of mark by which an empty position says that its part comes back: U14 27128 @empty !lent: to a museum.
+const Lent = "lent"
+
+// IsLent reports whether one of the marks of an empty position says that its part is lent.
+func IsLent(marks []Mark) bool {
+	return slices.ContainsFunc(marks, func(m Mark) bool { return KindOf(m.Kind).Same == Lent })
 }

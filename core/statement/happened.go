@@ -22,6 +22,8 @@ type Deed string
 // Deeds.
 const (
 	TakenOut Deed = "taken out" // a part left its place
+	Lent     Deed = "lent"      // somebody else has it for a while
+	Returned Deed = "returned"  // what was lent is back
 	Replaced Deed = "replaced"  // another part took its place
 	Found    Deed = "found"     // something was found
 	Treated  Deed = "treated"   // something was done that may end findings
@@ -33,8 +35,9 @@ const (
 // Happened is what a saying says that happened, to the parts of its entry, or to a machine or board as a whole.
 type Happened struct {
 	Deed      Deed
-	Words     string       // of the new part; where, of what was found on a machine; the place that something moved to
+	Words     string       // of the new part; where it was found, or moved to; who has what is lent
 	New       string       // since when, as it is said, in EDTF; empty for today
+	Due       string       // when what is lent is to be back, as it is said; empty where nobody said so
 	Found     []sheet.Mark // what was found
 	Note      string       // what else is said
 	Ends      []string     // kinds of findings that a treatment ends
@@ -115,7 +118,7 @@ func findingOf(words []string) (mark sheet.Mark, ok bool) {
 func cutFinding(designator string, words []string) (marking []string, mark sheet.Mark, ok bool) {
 	for at := 1; at < len(words); at++ {
 		kind := strings.ToLower(strings.Join(words[at:], " "))
-		if sheet.IsKnownFinding(kind) && !isSetting(designator, kind) {
+		if sheet.IsKnownFinding(kind) && !isSetting(designator, kind) && kind != sheet.Lent {
 			return words[:at], sheet.Mark{Kind: kind}, true
 		}
 	}
@@ -125,6 +128,24 @@ func cutFinding(designator string, words []string) (marking []string, mark sheet
 var looksDated = regexp.MustCompile(`^\d{4}(-\d+)*$`)
 
 var dated = regexp.MustCompile(`(?i)^(.*?)\s*\b(?:in|on|since)\s+(\S+)$`)
+
+var dueBy = regexp.MustCompile(`(?i)^(.*?),?\s*\b(?:until|till|due|due back|back by|by)\s+(\S+)$`)
+
+// lent reads what stands behind lent: to whom, since when, and until when.
+func lent(behind string) *Happened {
+	h := Happened{Deed: Lent}
+	h.Words, h.New = cutDate(behind)
+	if m := dueBy.FindStringSubmatch(h.Words); m != nil && looksDated.MatchString(m[2]) {
+		h.Words, h.Due = strings.TrimSpace(m[1]), m[2]
+	}
+	if h.New == "" {
+		h.Words, h.New = cutDate(h.Words)
+	}
+	if to, who, found := strings.Cut(h.Words, " "); found && strings.EqualFold(to, "to") {
+		h.Words = strings.TrimSpace(who)
+	}
+	return &h
+}
 
 // cutDate takes the day off the end of what is said, as in 2021 or on 2026-05-17: also one that there is not, so that
 // somebody says so.
@@ -157,6 +178,13 @@ func ofParts(designator string, words []string) *Happened {
 	case p.deed == TakenOut:
 		note, when := cutDate(behind)
 		return &Happened{Deed: TakenOut, Note: note, New: when}
+	case p.deed == Lent:
+		return lent(behind)
+	case p.deed == Returned:
+		if behind != "" && !strings.HasPrefix(behind, "from ") {
+			return nil
+		}
+		return &Happened{Deed: Returned}
 	case p.deed == Replaced:
 		marking, when := cutDate(behind)
 		if marking == "" && p.wantsPart() {
@@ -199,9 +227,9 @@ func (p phrase) wantsPart() bool {
 }
 
 // isLonger reports whether a phrase says more than a kind of finding that fits, too: replaced by says more than
-// replaced.
+// replaced. Lent is both.
 func isLonger(p phrase, kind string) bool {
-	return len(p.words) > len(strings.Fields(kind)) || p.deed == Replaced
+	return len(p.words) > len(strings.Fields(kind)) || p.deed == Replaced || p.deed == Lent
 }
 
 // isNothing reports whether words say of a new part only that it is one.
@@ -214,7 +242,7 @@ func isNothing(words string) bool {
 // ofThing reads what is said of a machine, or of a board that was named, as a whole; nil for what is rather looked for.
 func ofThing(words []string, isNamed bool) *Happened {
 	text := strings.Join(words, " ")
-	if mark, ok := findingOf(words); ok && isNamed {
+	if mark, ok := findingOf(words); ok && isNamed && mark.Kind != sheet.Lent {
 		return &Happened{Deed: Found, Found: []sheet.Mark{mark}}
 	}
 	if stated := statedIn(words); stated != nil {
@@ -228,6 +256,13 @@ func ofThing(words []string, isNamed bool) *Happened {
 	if ok {
 		behind := strings.Trim(strings.Join(rest, " "), " .")
 		switch p.deed {
+		case Lent:
+			if h := lent(strings.TrimLeft(behind, ":,; ")); h.Words != "" {
+				return h
+			}
+			return nil
+		case Returned:
+			return nil // where to? moved to says it
 		case Moved:
 			if behind == "" {
 				return nil
@@ -246,7 +281,7 @@ func ofThing(words []string, isNamed bool) *Happened {
 	// Where, and then what was found there: hinge cracked.
 	for at := 1; at < len(words); at++ {
 		mark := sheet.ReadMark(strings.Join(words[at:], " "))
-		if !sheet.IsKnownFinding(mark.Kind) {
+		if !sheet.IsKnownFinding(mark.Kind) || mark.Kind == sheet.Lent {
 			continue
 		}
 		where := words[:at]

@@ -107,6 +107,19 @@ func (s Statement) change(e sheet.Entry, today string) (changed sheet.Entry, blo
 		}
 		return sheet.Entry{Written: e.Written, Designators: e.Designators, Count: e.Count, Empty: true, New: h.New,
 			Socketed: e.Socketed, Soldered: e.Soldered, Comment: remarked(e.Comment, h.Note)}, ""
+	case Lent:
+		if e.Empty {
+			return e, fmt.Sprintf("%s is empty already", s.Entry.Written)
+		}
+		// What it is, and what was found on it, stays on the line: it comes back.
+		e.Empty, e.Findings = true, append(e.Findings, sheet.Mark{Kind: sheet.Lent, Note: h.lentTo(today)})
+		return e, ""
+	case Returned:
+		if !e.Empty || !sheet.IsLent(e.Findings) {
+			return e, fmt.Sprintf("the sheet does not say that %s is lent", s.Entry.Written)
+		}
+		e.Empty, e.Findings = false, slices.DeleteFunc(e.Findings, isLent)
+		return e, ""
 	case Replaced:
 		e.New, e.Empty, e.Findings = cmp.Or(h.New, today), false, []sheet.Mark{}
 		if h.Words != "" {
@@ -170,6 +183,21 @@ func found(e sheet.Entry, marks []sheet.Mark) (changed sheet.Entry, blocked stri
 	}
 	return e, ""
 }
+
+// lentTo says in the note of a mark who has it, since when and until when.
+func (h Happened) lentTo(today string) string {
+	note := ""
+	if h.Words != "" {
+		note = "to " + h.Words + ", "
+	}
+	note += "since " + cmp.Or(h.New, today)
+	if h.Due != "" {
+		note += ", until " + h.Due
+	}
+	return note
+}
+
+func isLent(m sheet.Mark) bool { return sheet.IsLent([]sheet.Mark{m}) }
 
 // remarked is a comment with something behind it.
 func remarked(comment, note string) string {

@@ -104,6 +104,12 @@ func TestWhatHappensToParts(t *testing.T) {
 		{"U1 7400", "U1 reseated", "no: " + statement.NothingToChange},
 		{run, "U43,U50 removed", "no: U43 stands on line 1, but not all of U43,U50; say it of each line by itself"},
 		{"HD1 20 MB", "HD1 stuck", "HD1 20 MB !stuck"},
+		{"U1 7400 !bent pin", "U1 lent to Mudflat Museum until 2027-03-01",
+			"U1 7400 @empty !bent pin !lent: to Mudflat Museum, since 2026-05-17, until 2027-03-01"},
+		{"U1-U2 7400", "U2 lent", "U1 7400 / U2 7400 @empty !lent: since 2026-05-17"},
+		{"U1 7400 @empty !bent pin !lent: to Bram", "U1 is back", "U1 7400 !bent pin"},
+		{"U1 7400 @empty !lent: to Bram", "U1 lent to Ottilie", "no: U1 is empty already"},
+		{"U1 7400", "U1 returned", "no: the sheet does not say that U1 is lent"},
 		{cell, "BT1 removed: corroded through", "BT1 @solder @empty # rear; corroded through"},
 		{cell, "BT1 removed in 2015", "BT1 @solder @empty new:2015 # rear"},
 		{"C5 1uF", "C5 !cracked !bent pin: 2", "C5 1uF !cracked !bent pin: 2"},
@@ -135,21 +141,24 @@ func TestWhatHappensToParts(t *testing.T) {
 
 func TestWhatHappensToAThing(t *testing.T) {
 	for words, want := range map[string]string{
-		"runs":                                "tested today: it works",
-		"boots again":                         "tested today: it works",
-		"works: with the spare supply":        "tested today: it works, with the spare supply",
-		"won't start":                         "tested today: it does not work",
-		"will not start, no lamp":             "tested today: it does not work, no lamp",
-		"moved to Boiler house, bay 2":        "it stands in Boiler house, bay 2 from today",
-		"Disk card moved to Seed loft":        "Disk card stands in Seed loft from today",
-		"memory 64 MB by firmware":            "a statement: memory is 64 MB, from firmware",
-		"serial number TV2-118 per the label": "a statement: serial is TV2-118, from label",
-		"hinge cracked":                       "a finding: hinge, cracked",
-		"left hinge is cracked: both ends":    "a finding: left hinge, cracked: both ends",
-		"runs hot":                            "a finding: runs hot",
-		"drive A stuck":                       "a finding: drive A, stuck",
-		"fan runs hot":                        "a finding: fan, runs hot",
-		"Disk card is bowed":                  "a finding: Disk card, bowed",
+		"runs":                         "tested today: it works",
+		"boots again":                  "tested today: it works",
+		"works: with the spare supply": "tested today: it works, with the spare supply",
+		"won't start":                  "tested today: it does not work",
+		"will not start, no lamp":      "tested today: it does not work, no lamp",
+		"moved to Boiler house, bay 2": "it stands in Boiler house, bay 2 from today",
+		"Disk card moved to Seed loft": "Disk card stands in Seed loft from today",
+		"Disk card lent to Mudflat Museum until 2027-03-01": "Disk card is lent to Mudflat Museum from today, " +
+			"until 2027-03-01",
+		"lent to Mudflat Museum since 2026-05-01": "it is lent to Mudflat Museum from 2026-05-01",
+		"memory 64 MB by firmware":                "a statement: memory is 64 MB, from firmware",
+		"serial number TV2-118 per the label":     "a statement: serial is TV2-118, from label",
+		"hinge cracked":                           "a finding: hinge, cracked",
+		"left hinge is cracked: both ends":        "a finding: left hinge, cracked: both ends",
+		"runs hot":                                "a finding: runs hot",
+		"drive A stuck":                           "a finding: drive A, stuck",
+		"fan runs hot":                            "a finding: fan, runs hot",
+		"Disk card is bowed":                      "a finding: Disk card, bowed",
 	} {
 		said, ok := statement.Read(words, "Main board", "Disk card")
 		require.True(t, ok && said.Happened != nil && said.Entry == nil, words)
@@ -160,7 +169,7 @@ func TestWhatHappensToAThing(t *testing.T) {
 	require.True(t, ok && said.Board == "" && said.Happened.Deed == statement.Stated, "a board may be called so")
 	for _, words := range []string{"runs only sometimes", "meridian", "starts with", "moved to", "works of art",
 		"memory 64 MB",
-		"memory by firmware", "brewery", "out", "new", "open reel"} {
+		"memory by firmware", "brewery", "out", "new", "open reel", "lent", "back"} {
 		said, ok := statement.Read(words)
 		require.False(t, ok && said.Happened != nil && said.Happened.IsSure(), words)
 	}

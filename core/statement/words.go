@@ -1,6 +1,7 @@
 package statement
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"strings"
@@ -42,6 +43,9 @@ func (h Happened) Would(of string) string {
 		return strings.TrimSuffix(fmt.Sprintf("tested today: %s does not work, %s", subject, h.Note), ", ")
 	case Moved:
 		return fmt.Sprintf("%s stands in %s from today", subject, h.Words)
+	case Lent:
+		return strings.TrimSuffix(fmt.Sprintf("%s is lent to %s from %s, until %s", subject, h.Words,
+			cmp.Or(h.New, "today"), h.Due), ", until ")
 	case Stated:
 		return fmt.Sprintf("a statement: %s is %s, from %s", h.Attribute, h.Value, h.Note)
 	}
@@ -53,6 +57,10 @@ func (h Happened) Did(parts, reading string) string {
 	switch h.Deed {
 	case TakenOut:
 		return fmt.Sprintf("%s is taken out; what is known of it stays in its past", parts)
+	case Lent:
+		return fmt.Sprintf("%s is lent; what is known of it stays, as it comes back", parts)
+	case Returned:
+		return fmt.Sprintf("%s is back: %s", parts, reading)
 	case Replaced:
 		return fmt.Sprintf("another part sits at %s since then: %s", parts, reading)
 	case Found:
