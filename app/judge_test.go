@@ -7,7 +7,9 @@ import (
 
 	"frugalheron/app/action"
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/evidence"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/quantity"
@@ -28,7 +30,8 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(now.Stage.State), "the sheet says that it leaks")
-	require.Equal(t, []any{condition.Grade("hazard"), "Main board, BT1 leaking"}, []any{now.Technical, now.TechnicalWhy})
+	require.Equal(t, []any{condition.Grade("hazard"), "Main board, BT1 leaking"},
+		[]any{now.Technical, now.TechnicalWhy})
 	held := map[string]string{}
 	for _, item := range now.Guide {
 		for _, p := range item.Parts {
@@ -88,7 +91,8 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 		require.NoError(t, err)
 	}
 	require.Equal(t, []condition.State{"new", "worse", "no look", "gone", "back"}, now.Compared[0].States)
-	require.Equal(t, "first seen 2021-05-01, gone 2024-05-01, back 2025-05-01, same "+technician.Today(), now.Findings[0].Story.Words)
+	require.Equal(t, "first seen 2021-05-01, gone 2024-05-01, back 2025-05-01, same "+technician.Today(),
+		now.Findings[0].Story.Words)
 	require.Equal(t, "Main board, BT1", now.Findings[0].Where)
 	require.Equal(t, 2, now.Findings[0].Line)
 	require.Equal(t, condition.Grade("repair"), now.Technical)
@@ -347,4 +351,40 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, actions.Condition.RenewAgeing(ctx))
 	require.Equal(t, before, first())
+}
+
+// What the record of the model says goes before what rails usually have, and explains what firmware shows.
+func TestFiguresOfTheModel(t *testing.T) {
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{Maker: "Tarn & Vole", Model: "Meridian 2"}, "U1 7400")
+	model := library.ModelInput{Maker: "TARN & VOLE", Model: "meridian 2",
+		Figures: "+5 = 4.9 .. 5.2 V\ndisk size <= 32 fish"}
+	var invalid *action.Invalid
+	require.ErrorAs(t, second(actions.Library.AddModel(ctx, technician, model)), &invalid)
+	require.Contains(t, invalid.Why, "line 2: ")
+	model.Figures = "+5 = 4.9 .. 5.2 V\ndisk size <= 33 MB"
+	require.NoError(t, second(actions.Library.AddModel(ctx, technician, model)))
+	for line, want := range map[string]measure.Verdict{"+5 4.85": measure.Fail, "+12 11.9": measure.Pass,
+		"+5 4.85 = 4.8 .. 5.2 V": measure.Pass} {
+		kept, err := actions.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: line})
+		require.NoError(t, err)
+		require.Equal(t, want, kept.Judged.Verdict, line)
+	}
+	for _, said := range []evidence.StatementInput{
+		{Attribute: "disk-size", Subject: "HD1", Value: "40 MB", Citation: evidence.Citation{Kind: "label"}},
+		{Attribute: "disk-size", Subject: "HD1", Value: "33 MB", Nature: "seen-by",
+			Citation: evidence.Citation{Kind: "firmware"}},
+	} {
+		require.NoError(t, second(actions.Evidence.StateEvidence(ctx, technician, machine.ID, said)))
+	}
+	dossier, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	for _, k := range dossier.Known {
+		if k.Attribute.Key == "disk-size" {
+			require.Empty(t, k.Fact.Differ)
+			require.Contains(t, k.Fact.Explanations[0].Text,
+				"as much as the firmware of TARN & VOLE meridian 2 can show")
+			return
+		}
+	}
+	t.Fatal("nothing is known of the disk")
 }

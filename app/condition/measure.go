@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/core/malformed"
 	"frugalheron/core/measure"
 	"frugalheron/core/quantity"
@@ -51,7 +52,7 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 		if err != nil {
 			return err
 		}
-		if err := ExpectFromSheet(ctx, tx, &m, said); err != nil {
+		if err := Expect(ctx, tx, &m, said); err != nil {
 			return err
 		}
 		id, err := condition.InsertMeasurement(ctx, tx, actor.Account(), m)
@@ -90,12 +91,12 @@ func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 		if errors.As(err, &not) {
 			return row, said, action.Reject("line", not.Err.Error())
 		}
-		if parsed.Expected == nil {
-			parsed.Expected = w.Expected
+		if (parsed.Expected == nil || parsed.ByRule) && w.Expected != nil {
+			parsed.Expected, parsed.ByRule = w.Expected, false
 		}
 		said = parsed
 	} else if e, ok := measure.Rail(said.Point); ok && said.Expected == nil && said.Quantity == quantity.Volts {
-		said.Expected = &e
+		said.Expected, said.ByRule = &e, true
 	}
 	switch {
 	case said.Point == "":
@@ -126,10 +127,19 @@ func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 	return row, said, nil
 }
 
-// ExpectFromSheet says on which board the point is, and what it should have by what is printed on the part,
-// unless that is said already.
-func ExpectFromSheet(ctx context.Context, h pg.Handle, row *condition.MeasurementRow, said measure.Line) error {
+// Expect says on which board the point is, and what it should have: as it was said; else as the model of the machine
+// says; else by what is printed on the part, or by what rails of that name usually have.
+func Expect(ctx context.Context, h pg.Handle, row *condition.MeasurementRow, said measure.Line) error {
 	expected := said.Expected
+	if expected == nil || said.ByRule {
+		figures, err := library.FiguresOf(ctx, h, row.MachineID)
+		if err != nil {
+			return err
+		}
+		if e, ok := figures.At(said.Point, said.Quantity); ok {
+			expected = &e
+		}
+	}
 	held, err := condition.HeldParts(ctx, h, row.MachineID)
 	if err != nil {
 		return err

@@ -13,6 +13,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	appinventory "frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/core/exterior"
 	"frugalheron/core/facts"
 	"frugalheron/core/memory"
@@ -134,8 +135,8 @@ func formOf(s Statement) facts.Form {
 }
 
 // weigh judges all that is said of a machine.
-func weigh(today string, stated []Stated, blocks []facts.Block) ([]Known, error) {
-	in := facts.Input{Now: today, Blocks: blocks}
+func weigh(today string, stated []Stated, blocks []facts.Block, limits []facts.Limit) ([]Known, error) {
+	in := facts.Input{Now: today, Blocks: blocks, Limits: limits}
 	for i := range stated {
 		s := stated[i]
 		if s.Retracted != "" {
@@ -221,7 +222,13 @@ func KnownOf(ctx context.Context, h pg.Handle, actor action.Actor, machine appin
 		s := statementOf(row)
 		stated = append(stated, Stated{Statement: s, Ref: strconv.FormatInt(s.ID, 10), on: onOf(actor, s)})
 	}
-	return weigh(actor.Today(), stated, append(blocksOf(totals), roms...))
+	figures, err := library.FiguresOf(ctx, h, machine.ID)
+	if err != nil {
+		return nil, err
+	}
+	// What the model says is nearer than what follows from how programs count.
+	return weigh(actor.Today(), stated, append(blocksOf(totals), roms...),
+		append(figures.Limits, facts.CommonLimits()...))
 }
 
 // FactsOf leaves out what was said, and keeps what it amounts to.

@@ -75,7 +75,7 @@ func loadLibrary(ctx context.Context, h pg.Handle) (*device.Library, error) {
 		types = append(types, device.Type{
 			Number: t.Number, Class: device.Class(t.Class),
 			Organisation: device.Organisation{Words: t.Words, Bits: t.Bits},
-			Function:     t.Function, Package: t.Package, TypicalMilliamps: t.TypicalMA,
+			Function:     t.Function, Package: t.Package, TypicalMilliamps: t.TypicalMA, ClockMHz: t.ClockMHz,
 			Ages: t.Ageing, Source: "named by the collection",
 		})
 	}

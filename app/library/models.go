@@ -2,6 +2,7 @@ package library
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -82,7 +83,8 @@ func modelTaken(err error, fields ModelInput) error {
 func checkModel(f *ModelInput) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
 		input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
-		input.Lines("expected", &f.Expected), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
+		input.Lines("expected", &f.Expected), input.Lines("figures", &f.Figures),
+		input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	switch {
 	case err != nil:
 		return err
@@ -94,5 +96,22 @@ func checkModel(f *ModelInput) error {
 	if _, problems := model.Parse(f.Expected); len(problems) > 0 {
 		return action.Reject("expected", fmt.Sprintf("line %d %s", problems[0].Line, problems[0].Message))
 	}
+	if _, problems := f.figures(); len(problems) > 0 {
+		return action.Reject("figures", fmt.Sprintf("line %d: %s", problems[0].Line, problems[0].Message))
+	}
 	return nil
+}
+
+func (f ModelInput) figures() (model.Figures, []model.Problem) {
+	return model.ParseFigures(f.Maker+" "+f.Model, f.Figures)
+}
+
+// FiguresOf are the figures of the model that a machine's record names; none where nobody described it.
+func FiguresOf(ctx context.Context, h pg.Handle, machineID int64) (model.Figures, error) {
+	known, err := library.ModelOfMachine(ctx, h, machineID)
+	if errors.Is(err, action.ErrNotFound) {
+		return model.Figures{}, nil
+	}
+	figures, _ := machineModelOf(known).figures()
+	return figures, err
 }

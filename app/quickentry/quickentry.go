@@ -212,7 +212,7 @@ func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64,
 	}
 	row := storecondition.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity),
 		Readings: action.ToKeep(said.Readings), Opening: said.Opening}
-	if err := condition.ExpectFromSheet(ctx, h, &row, said); err != nil {
+	if err := condition.Expect(ctx, h, &row, said); err != nil {
 		return nil, err
 	}
 	told, err := condition.TellMeasurement(row)

@@ -19,6 +19,7 @@ type Data struct {
 	LogicFamilies []byte   // family, name, gate_ma, function_ma, octal_ma, source
 	LogicNumbers  []byte   // digits, size, package, function, source
 	Suffixes      []byte   // applies_to, letters, meaning, source
+	Ratings       []byte   // numbers, supply, clocks, source
 	Prefixes      []byte   // numbers, class, letters, source
 }
 
@@ -52,7 +53,10 @@ func Read(data Data) (*Library, error) {
 	for _, r := range rows {
 		l.suffixes[r.Cells[0]+"/"+r.Cells[1]] = r.Cells[2]
 	}
-	return l, l.readPrefixes(data.Prefixes)
+	if err := l.readPrefixes(data.Prefixes); err != nil {
+		return nil, err
+	}
+	return l, l.readRatings(data.Ratings)
 }
 
 // readPrefixes says of families with which letters their numbers are written.

@@ -11,6 +11,7 @@ type Recognition struct {
 	*Type         // shared; not to be changed
 	Prefix string // the maker's letters before the number
 	Suffix string // what follows the number: revision, package, speed
+	number string // as it is written, which may be that of a second source
 	bare   bool
 }
 
@@ -75,8 +76,8 @@ func (l *Library) numberAt(prefix, rest string) (Recognition, bool) {
 		}
 		if t, ok := l.types[rest[:end]]; ok && t.hasLetters(prefix) &&
 			(end == len(rest) || boundary(rest[end-1], rest[end])) {
-			return Recognition{Type: t, Prefix: prefix, Suffix: rest[end:], bare: prefix == "" && end == len(rest) &&
-				allDigits(rest)}, true
+			return Recognition{Type: t, Prefix: prefix, Suffix: rest[end:], number: rest[:end],
+				bare: prefix == "" && end == len(rest) && allDigits(rest)}, true
 		}
 	}
 	return Recognition{}, false

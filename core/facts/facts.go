@@ -37,12 +37,6 @@ type Block struct {
 // plain reports whether it is data of which nothing says that somebody counts it otherwise.
 func (b Block) plain() bool { return b.What == "data" && b.AlsoReadAs == nil }
 
-// Limit is what firmware or a program cannot show more of.
-type Limit struct {
-	Name  string `json:"name"`
-	Bytes int64  `json:"bytes"`
-}
-
 // Input is what is said of a thing.
 type Input struct {
 	Now        string      `json:"now"` // YYYY-MM-DD

@@ -282,6 +282,14 @@ func TestClaimsAreExplained(t *testing.T) {
 		"a limit": {[]string{"a|disk-size of HD1|1080 MB|label", "b|disk-size of HD1|504 MB|firmware||seen-by"}, nil,
 			[]facts.Limit{{Name: "the old firmware", Bytes: 528_482_304}},
 			"settled; 1080 MB [a]; explain b:  limit the old firmware"},
+		"a limit explains nothing of what holds less": {[]string{"a|disk-size of HD1|420 MB|label",
+			"b|disk-size of HD1|504 MB|firmware||seen-by"}, nil,
+			[]facts.Limit{{Name: "the old firmware", Bytes: 528_482_304}},
+			"settled; 420 MB [a]; differ a b"},
+		"a limit of something else": {[]string{"a|disk-size|8 MB|label", "b|disk-size|1 MB|firmware||seen-by"}, nil,
+			facts.CommonLimits(), "settled; 8 MB [a]; differ a b"},
+		"a common limit": {[]string{"a|memory|64 MB|counted|2026", "b|memory|16 MB|firmware|2026|seen-by"}, nil,
+			facts.CommonLimits(), "settled; 64 MB [a]; explain b:  limit a processor with 24 address lines"},
 	} {
 		in := of(test.said...)
 		in.Blocks, in.Limits = test.blocks, test.limits

@@ -167,33 +167,13 @@ func (j *judging) besides(ranked, seen []int, limits []Limit) {
 		if j.agree.has(against, i) {
 			continue
 		}
-		if limit, ok := j.limitOf(j.said[i], limits); ok {
+		if limit, ok := j.limitOf(j.said[i], j.said[against], limits); ok {
 			j.out.Explanations = append(j.out.Explanations, Explanation{ID: j.said[i].ID, Blocks: []string{},
 				Limit: &limit.Name, Text: fmt.Sprintf("%s is as much as %s can show", j.said[i].Value, limit.Name)})
 			continue
 		}
 		j.differs(against, i)
 	}
-}
-
-// limitOf finds a limit that equals what is shown, whether a program counts K by 1000 or by 1024.
-func (j *judging) limitOf(s said, limits []Limit) (Limit, bool) {
-	for _, limit := range limits {
-		for _, base := range []int{j.attribute.Base, 1000, 1024} {
-			attribute := Attribute{Form: Quantity, Unit: inBytes, Base: base}
-			shown, err := attribute.parse(s.Value)
-			if err != nil {
-				break
-			}
-			exact := value{form: Quantity,
-				spans: []span{{from: float64(limit.Bytes), to: float64(limit.Bytes), unit: inBytes}}}
-			shown.spans[0].exact = false
-			if shown.agrees(exact) {
-				return limit, true
-			}
-		}
-	}
-	return Limit{}, false
 }
 
 // failing tells when it last worked, and between which days it failed.

@@ -14,10 +14,12 @@ import (
 
 // Reading is what a marking says.
 type Reading struct {
-	Type    *device.Type       `json:"type" doc:"The device type, or null when the library does not know it"`
-	SpeedNs int                `json:"speedNs" doc:"Access time in nanoseconds; 0 when the marking does not say"`
-	Grade   string             `json:"grade" doc:"What else the suffix says: temperature, package, revision"`
-	Date    *datecode.DateCode `json:"date" doc:"The reading of the date code that clearly leads, or null"`
+	Type    *device.Type `json:"type" doc:"The device type, or null when the library does not know it"`
+	SpeedNs int          `json:"speedNs" doc:"Access time in nanoseconds; 0 when the marking does not say"`
+	// ClockMHz is the highest clock that the marking says.
+	ClockMHz float64            `json:"clockMHz" doc:"Highest clock of a processor in MHz; 0 when the marking does not say"`
+	Grade    string             `json:"grade" doc:"What else the suffix says: temperature, package, revision"`
+	Date     *datecode.DateCode `json:"date" doc:"The reading of the date code that clearly leads, or null"`
 	// Candidates holds every reading of every word that could be a date, the surest first.
 	Candidates []datecode.Candidate `json:"candidates"`
 	Unread     []string             `json:"unread" doc:"Words that were not understood"`
@@ -104,7 +106,7 @@ func (r *Reading) readNumber(library *device.Library, words []string) int {
 		return at
 	}
 	suffix := library.ReadSuffix(found.Type, found.Suffix)
-	r.Type, r.SpeedNs, r.Grade = found.Type, suffix.SpeedNs, suffix.Grade
+	r.Type, r.SpeedNs, r.Grade, r.ClockMHz = found.Type, suffix.SpeedNs, suffix.Grade, found.MaxMHz()
 	return at
 }
 

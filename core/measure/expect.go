@@ -1,6 +1,7 @@
 package measure
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"regexp"
@@ -200,6 +201,27 @@ func parseLimits(text string, of quantity.Quantity) (e Expected, isLimits bool, 
 	}
 	e = Expected{Low: &low, High: &high, From: "as typed"}
 	return e, true, e.Check()
+}
+
+// Expect reads what a point should have, as "4.9 .. 5.2 V" or "47 ohm 5 %". Its unit says of which quantity it is; a rail
+// has volts.
+func Expect(point, text string) (of quantity.Quantity, e Expected, err error) {
+	if _, isRail := Rail(point); isRail {
+		of = quantity.Volts
+	}
+	for _, word := range strings.Fields(text) {
+		if _, unit, ok := quantity.Split(word); ok && unit != "" {
+			word = unit
+		}
+		if kind, _, known := quantity.UnitOf(word); known && of == "" {
+			of = kind
+		}
+	}
+	if of == "" {
+		return of, e, errors.New("write the unit behind the figures: +5 = 4.9 .. 5.2 V")
+	}
+	e, err = parseExpected("=", text, of)
+	return of, e, err
 }
 
 // parseExpected reads what stands behind = or < or >: "47 uF +/- 20 %", "47 ohm 5 %", "7.5 V .. 11 V", "1 ohm".

@@ -17,6 +17,7 @@ type Line struct {
 	Readings []float64         // in the unit of the quantity, at least one
 	Opening  *float64          // of two parts that must slide or plug: the second, which the first must go into
 	Expected *Expected         // null when nothing is known
+	ByRule   bool              // what is expected is what rails of that name usually have; nobody typed it
 	Sure     bool              // it cannot be meant as something else, as a line of a sheet
 }
 
@@ -65,7 +66,7 @@ func Parse(line string) (Line, error) {
 		if err != nil {
 			return said, malformed.Of("%w", err)
 		}
-		said.Expected, said.Sure = &e, true
+		said.Expected, said.ByRule, said.Sure = &e, false, true
 	}
 	return said, nil
 }
@@ -96,7 +97,7 @@ func (s *Line) readings(words []string) error {
 		return none
 	}
 	if e, ok := Rail(words[0]); ok {
-		s.Point, s.Quantity, s.Expected, s.Sure = words[0], quantity.Volts, &e, true
+		s.Point, s.Quantity, s.Expected, s.ByRule, s.Sure = words[0], quantity.Volts, &e, true, true
 		return s.take(words[1:], none)
 	}
 	if isCell(words) {

@@ -6,7 +6,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/core/facts"
 	"frugalheron/core/model"
+	"frugalheron/core/quantity"
 )
 
 const meridian = `Main board | part 4410-2
@@ -49,4 +51,27 @@ func TestLines(t *testing.T) {
 	rows := model.Compare(two, []model.Fitted{{ID: 1, Title: "Memory card", Part: "4"}})
 	require.Equal(t, model.AsExpected, rows[0].State)
 	require.Equal(t, model.Available, rows[1].State)
+}
+
+func TestFigures(t *testing.T) {
+	figures, problems := model.ParseFigures("Meridian 2", "+5 = 4.9 .. 5.2 V  # handbook\n\nU3 pin 8 = 5 V +/- 2 %\n"+
+		"disk size <= 504 MiB\nmemory <= 640K")
+	require.Empty(t, problems)
+	require.Equal(t, []facts.Limit{{Name: "the firmware of Meridian 2", Bytes: 528_482_304, Attribute: "disk-size"},
+		{Name: "the firmware of Meridian 2", Bytes: 655_360, Attribute: "memory"}}, figures.Limits)
+	for _, point := range []string{"+5", "u3  PIN 8"} {
+		e, ok := figures.At(point, quantity.Volts)
+		require.True(t, ok && *e.Low == 4.9, point)
+		require.Equal(t, "so says the record of Meridian 2", e.From)
+	}
+	_, ok := figures.At("+5", quantity.Amperes)
+	require.False(t, ok)
+	_, problems = model.ParseFigures("", "+5\n= 5 V\n+5 = 5.2 .. 4.9 V\nJ2 = 5\ndisk size <= many\nweight <= 3 kg\n"+
+		"plate <= 3")
+	require.Len(t, problems, 7)
+	for i, why := range []string{"no figure", "no figure", "", "write the unit", "", "not counted in bytes",
+		"not counted"} {
+		require.Equal(t, i+1, problems[i].Line)
+		require.Contains(t, problems[i].Message, why)
+	}
 }

@@ -79,6 +79,9 @@ func (e *Entry) line() Line {
 	if e.SpeedNs > 0 {
 		l.Text += fmt.Sprintf(", %d ns", e.SpeedNs)
 	}
+	if e.ClockMHz > 0 {
+		l.Text += fmt.Sprintf(", %g MHz", e.ClockMHz)
+	}
 	switch {
 	case e.Date != nil:
 		l.Text += ", " + e.Date.Text

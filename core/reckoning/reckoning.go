@@ -73,6 +73,7 @@ type Entry struct {
 	Marking      string               `json:"marking" doc:"The words as written"`
 	Type         *device.Type         `json:"type"`
 	SpeedNs      int                  `json:"speedNs" doc:"Access time in nanoseconds; 0 when not said"`
+	ClockMHz     float64              `json:"clockMHz" doc:"Highest clock of a processor in MHz; 0 when not said"`
 	Date         *datecode.DateCode   `json:"date"`
 	DateReadings []datecode.Candidate `json:"-"` // every way to read the date code
 	Purpose      sheet.Purpose        `json:"purpose" doc:"What memory is for, from the line or its heading"`
@@ -296,7 +297,8 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 }
 
 func (e *Entry) read(m marking.Reading) {
-	e.Type, e.SpeedNs, e.Date, e.DateReadings = m.Type, m.SpeedNs, m.Date, m.Candidates
+	e.Type, e.SpeedNs, e.ClockMHz = m.Type, m.SpeedNs, m.ClockMHz
+	e.Date, e.DateReadings = m.Date, m.Candidates
 }
 
 // readModule reads a capacity. A module holds RAM unless its words say otherwise.

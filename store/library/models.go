@@ -15,6 +15,7 @@ type ModelFields struct {
 	Made     string `db:"made"`     // when it was made, EDTF, as 1984/1988
 	Variants string `db:"variants"` // one a line
 	Expected string `db:"expected"` // what a machine of the model holds, an assembly a line
+	Figures  string `db:"figures"`  // what is measured and shown, in the notation of core/model
 	Note     string `db:"note"`
 	Source   string `db:"source"` // how one knows
 }
@@ -28,7 +29,7 @@ type MachineModel struct {
 	UpdatedAt time.Time `db:"updated_at"`
 }
 
-const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.note, d.source, d.version,
+const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.figures, d.note, d.source, d.version,
 	d.updated_at,
 	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(d.maker)
 	AND lower(m.model) = lower(d.model)) AS machines FROM machine_model d `
@@ -37,19 +38,19 @@ const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expect
 func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO machine_model (maker, model, made, variants, expected, note, source)
-			VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
-		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
+		`INSERT INTO machine_model (maker, model, made, variants, expected, figures, note, source)
+			VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
+		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Figures, f.Note, f.Source)
 	return id, err
 }
 
 // UpdateModel writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateModel(ctx context.Context, h pg.Handle, id int64, f ModelFields) error {
 	_, err := h.ExecContext(ctx,
-		`UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, note = $7,
-			source = $8,
+		`UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, figures = $7,
+			note = $8, source = $9,
 		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected,
-		f.Note, f.Source)
+		f.Figures, f.Note, f.Source)
 	return err
 }
 
@@ -73,6 +74,15 @@ func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineMode
 	var m MachineModel
 	err := pg.Get(ctx, h, &m, "model "+maker+" "+model,
 		modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
+	return m, err
+}
+
+// ModelOfMachine finds the model that a machine's record names; ErrNotFound when it is not known.
+func ModelOfMachine(ctx context.Context, h pg.Handle, machineID int64) (MachineModel, error) {
+	var m MachineModel
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("model of machine %d", machineID), modelSelect+
+		`JOIN machine of ON lower(d.maker) = lower(of.maker) AND lower(d.model) = lower(of.model) WHERE of.id = $1`,
+		machineID)
 	return m, err
 }
 

@@ -36,8 +36,11 @@ var prefixes []byte
 //go:embed processors.tsv
 var processors []byte
 
+//go:embed ratings.tsv
+var ratings []byte
+
 // Version changes whenever a row or the way rows are read changes; totals kept elsewhere carry it.
-const Version = 5
+const Version = 6
 
 // Library returns the built-in library, read once. Nothing can be changed in it.
 func Library() *device.Library { return readLibrary() }
@@ -46,7 +49,7 @@ var readLibrary = sync.OnceValue(func() *device.Library {
 	library, err := device.Read(device.Data{
 		Types:  [][]byte{memories, processors, support, logic4000},
 		Speeds: speeds, LogicFamilies: logicFamilies, LogicNumbers: logic74, Suffixes: suffixes,
-		Prefixes: prefixes,
+		Prefixes: prefixes, Ratings: ratings,
 	})
 	if err != nil {
 		panic("built-in library: " + err.Error()) // a test reads it, so this cannot ship

@@ -3925,6 +3925,8 @@ export interface components {
         "Change-modelRequest": {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
+            /** @description What is measured and shown, a figure a line */
+            figures?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
             made?: string;
             maker: string;
@@ -5505,6 +5507,11 @@ export interface components {
             bits: number;
             /** @enum {string} */
             class: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
+            /**
+             * Format: double
+             * @description Highest clock of a part without a grade, in MHz; 0 when not known
+             */
+            clockMHz: number;
             /** @description How logic is made, as low-power Schottky TTL; else empty */
             family: string;
             /** @description What the device does */
@@ -5522,6 +5529,8 @@ export interface components {
             package: string;
             /** @description Where the figures come from */
             source: string;
+            /** @description Supply voltages, as +5 -5 +12; empty where they are not known */
+            supply: string;
             /**
              * Format: double
              * @description Typical +5 V current, a rule of thumb for the family; 0 when not known
@@ -6015,6 +6024,8 @@ export interface components {
         MachineModel: {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
+            /** @description What is measured and shown, a figure a line */
+            figures?: string;
             /** Format: int64 */
             id: number;
             /**
@@ -6337,6 +6348,8 @@ export interface components {
         ModelInput: {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
+            /** @description What is measured and shown, a figure a line */
+            figures?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
             made?: string;
             maker: string;
@@ -7269,6 +7282,11 @@ export interface components {
             uncounted: number;
         };
         ReckonedEntry: {
+            /**
+             * Format: double
+             * @description Highest clock of a processor in MHz; 0 when not said
+             */
+            clockMHz: number;
             /** Format: int64 */
             count: number;
             date: components["schemas"]["DateCode"] | null;
@@ -8453,6 +8471,11 @@ export interface components {
             bits: number;
             /** @enum {string} */
             class: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
+            /**
+             * Format: double
+             * @description Highest clock of a part without a grade, in MHz; 0 when not known
+             */
+            clockMHz: number;
             /** @description How logic is made, as low-power Schottky TTL; else empty */
             family: string;
             /** @description What the device does */
@@ -8463,6 +8486,8 @@ export interface components {
             package: string;
             /** @description Where the figures come from */
             source: string;
+            /** @description Supply voltages, as +5 -5 +12; empty where they are not known */
+            supply: string;
             /**
              * Format: double
              * @description Typical +5 V current, a rule of thumb for the family; 0 when not known

@@ -26,7 +26,8 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       <h2>{type.number}</h2>
       <p>{[type.function, type.family, type.package].filter(Boolean)
         .join(', ')}. <Faint>Source: {type.source}.</Faint></p>
-      {own?.clockMHz ? <p>Rated clock {own.clockMHz} MHz.</p> : null}
+      {type.supply && <p>Supply {type.supply} V.</p>}
+      {type.clockMHz ? <p>Rated clock {type.clockMHz} MHz{own ? '' : ', without a grade'}.</p> : null}
       {own?.maker && <p>Made by <Link to={`/library/makers?search=${encodeURIComponent(own.maker)}`}>
         {own.maker}
       </Link>.</p>}

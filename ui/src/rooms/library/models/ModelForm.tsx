@@ -16,7 +16,7 @@ export function ModelForm({ start, onSubmit, ...form }: Props) {
   const read = (data: FormData): ModelFields => {
     const text = (name: string) => textOf(data, name)
     return { maker: text('maker'), model: text('model'), made: text('made'), variants: text('variants'),
-      expected: text('expected'), note: text('note'), source: text('source') }
+      expected: text('expected'), figures: text('figures'), note: text('note'), source: text('source') }
   }
   return (
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
@@ -35,6 +35,15 @@ export function ModelForm({ start, onSubmit, ...form }: Props) {
         mono
         placeholder={'Main board | part 4410-2\nMemory card | part 4424-1 | option | from 1986'}
         hint="Name | part number | option | from date; the last three where they apply"
+      />
+      <Field
+        label="What is measured and shown, a figure a line"
+        name="figures"
+        defaultValue={start?.figures}
+        rows={3}
+        mono
+        placeholder={'+5 = 4.9 .. 5.2 V\nU3 pin 8 = 5 V +/- 2 %\ndisk size <= 504 MiB'}
+        hint="A point = what it should have; or what the firmware shows <= the most that it can show"
       />
       <FieldGrid>
         <Field label="Variants, one a line" name="variants" defaultValue={start?.variants} rows={2} />

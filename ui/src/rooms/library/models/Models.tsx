@@ -55,7 +55,8 @@ export default function Models() {
                     {model.variants && <><br /><Faint>{model.variants.split('\n').join(', ')}</Faint></>}</td>
                   <td>{model.made}</td>
                   <td>{(model.expected ?? '').split('\n').filter(Boolean).map((line) =>
-                    line.split('|').map((cell) => cell.trim()).join(', ')).join('; ')}</td>
+                    line.split('|').map((cell) => cell.trim()).join(', ')).join('; ')}
+                    {model.figures && <><br /><Faint>{model.figures.split('\n').join('; ')}</Faint></>}</td>
                   <td>{model.source}</td>
                   <Figure>{model.machines}</Figure>
                   <td>{mayWrite && <Button $tone="quiet" aria-label={`Edit ${model.maker} ${model.model}`}
@@ -77,6 +78,7 @@ export default function Models() {
 function Edit({ model, onDone }: { model: MachineModel; onDone: () => void }) {
   const change = useChangeModel(model.id)
   const names = { maker: 'maker', model: 'model', made: 'made', expected: 'what belongs in it',
+    figures: 'what is measured and shown',
     source: 'how one knows', note: 'note', variants: 'variants' }
   return (
     <EditRecord record={model} change={change} newerIn={(newer) => newer.model} names={names} onDone={onDone}>
