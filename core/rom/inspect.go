@@ -29,16 +29,18 @@ type Device struct {
 type Inspection struct {
 	Bytes int `json:"bytes"`
 	Sums
-	Device              *Device  `json:"device"`
-	EffectiveBytes      int      `json:"effectiveBytes"` // one copy of what repeats
-	Repeats             int      `json:"repeats"`
-	BlankBytes          int      `json:"blankBytes"`
-	BlankRuns           []Run    `json:"blankRuns"`
-	Texts               []Text   `json:"texts"`
-	Years               []int    `json:"years"`
-	StuckDataBits       []int    `json:"stuckDataBits"`       // the same in every byte, from 0
-	IgnoredAddressLines []int    `json:"ignoredAddressLines"` // that make no difference, from 0
-	Warnings            []string `json:"warnings"`
+	Device              *Device `json:"device"`
+	EffectiveBytes      int     `json:"effectiveBytes"` // one copy of what repeats
+	Repeats             int     `json:"repeats"`
+	BlankBytes          int     `json:"blankBytes"`
+	BlankRuns           []Run   `json:"blankRuns"`
+	Texts               []Text  `json:"texts"`
+	Years               []int   `json:"years"`
+	StuckDataBits       []int   `json:"stuckDataBits"`       // the same in every byte, from 0
+	IgnoredAddressLines []int   `json:"ignoredAddressLines"` // that make no difference, from 0
+	// NearRepeat is set where one copy of what repeats is the same twice but for a few bits; else nil.
+	NearRepeat *NearRepeat `json:"nearRepeat"`
+	Warnings   []string    `json:"warnings"`
 }
 
 // Inspect reads an image. The device may be nil; of it, number and size are taken.
@@ -105,6 +107,16 @@ func (i *Inspection) repeat(data []byte) {
 			plural(n), names("A", i.IgnoredAddressLines))
 	}
 	i.EffectiveBytes = len(data) / i.Repeats
+	if len(i.IgnoredAddressLines) > 0 {
+		return
+	}
+	if i.NearRepeat = nearRepeatIn(one, len(one)-lengthOf(blankRuns(one))); i.NearRepeat != nil {
+		n := i.NearRepeat
+		i.warn("With A%d low and high the content is the same but for %d byte%s (%d bit%s), the first at %X and %X. "+
+			"Either it is there twice and was not read well, so read it again and compare; or these are two versions.",
+			n.Line, n.DifferingBytes, plural(n.DifferingBytes), n.DifferingBits, plural(n.DifferingBits),
+			n.FirstOffset, n.FirstOffset+1<<n.Line)
+	}
 }
 
 func times(n int) string {

@@ -1,6 +1,9 @@
 package rom
 
-import "bytes"
+import (
+	"bytes"
+	"math/bits"
+)
 
 // repeatsOf tells how often an image holds the same content, one copy behind the other.
 func repeatsOf(data []byte) int {
@@ -39,6 +42,63 @@ func ignores(data []byte, step int) bool {
 		}
 	}
 	return true
+}
+
+// NearRepeat is content that is there twice but for a few bits.
+type NearRepeat struct {
+	Line           int `json:"line"` // the address line that tells one copy from the other, from 0
+	DifferingBytes int `json:"differingBytes"`
+	DifferingBits  int `json:"differingBits"`
+	FirstOffset    int `json:"firstOffset"` // of the first that differs, with the line low
+}
+
+// nearBy is the part of the bytes that are not blank up to which two copies count as nearly the same, and leastCopied how
+// many of these there must be at least. Rules of thumb: what is nearly blank is nearly the same as anything blank.
+const (
+	nearBy      = 0.005
+	leastCopied = 256
+)
+
+// nearRepeatIn finds the highest address line that makes a difference in a few bits only; nil for none. Filled is how
+// many bytes are not blank.
+func nearRepeatIn(data []byte, filled int) *NearRepeat {
+	most := int(nearBy * float64(filled) / 2)
+	if filled < leastCopied {
+		return nil
+	}
+	for line := bits.Len(uint(len(data))) - 2; line >= 0; line-- { //nolint:gosec // a length
+		if step := 1 << line; len(data)%(2*step) == 0 {
+			if near := nearlyIgnores(data, line, max(1, most)); near != nil {
+				return near
+			}
+		}
+	}
+	return nil
+}
+
+// nearlyIgnores lays each byte beside that at the address with the bit of the line turned; nil where more differ than most.
+func nearlyIgnores(data []byte, line, most int) *NearRepeat {
+	near, step := NearRepeat{Line: line, FirstOffset: -1}, 1<<line
+	for at := 0; at < len(data); at += 2 * step {
+		low, high := data[at:at+step], data[at+step:at+2*step]
+		if bytes.Equal(low, high) {
+			continue
+		}
+		for i := range low {
+			if low[i] == high[i] {
+				continue
+			}
+			if near.FirstOffset < 0 {
+				near.FirstOffset = at + i
+			}
+			near.DifferingBytes++
+			near.DifferingBits += bits.OnesCount8(low[i] ^ high[i])
+			if near.DifferingBytes > most {
+				return nil
+			}
+		}
+	}
+	return &near
 }
 
 // constantBits lists the data bits that are the same in every byte.

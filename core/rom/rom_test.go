@@ -379,3 +379,24 @@ func BenchmarkInspect(b *testing.B) {
 		}
 	})
 }
+
+// Two copies that are the same but for a few bits are told, as a read that went wrong or two versions; what is blank is
+// not nearly the same as anything, and content that repeats is told as that.
+func TestNearlyTheSameTwice(t *testing.T) {
+	one := program(1, 4096)
+	near := slices.Concat(one, one)
+	near[4096+700] ^= 0x11
+	near[900] ^= 0x80
+	i := rom.Inspect(near, nil)
+	require.Equal(t, &rom.NearRepeat{Line: 12, DifferingBytes: 2, DifferingBits: 3, FirstOffset: 700}, i.NearRepeat)
+	require.Equal(t, 1, i.Repeats)
+	require.Contains(t, i.Warnings[0],
+		"A12 low and high the content is the same but for 2 bytes (3 bits), the first at 2BC and 12BC")
+	four := slices.Concat(near, near)
+	require.NotNil(t, rom.Inspect(four, nil).NearRepeat, "within one copy of what repeats")
+	few := bytes.Repeat([]byte{0xff}, 8192)
+	copy(few, "one line of text")
+	for _, data := range [][]byte{one, slices.Concat(one, one), slices.Concat(one, program(2, 4096)), few, {}} {
+		require.Nil(t, rom.Inspect(data, nil).NearRepeat)
+	}
+}

@@ -5372,6 +5372,7 @@ export interface components {
             /** Format: int64 */
             effectiveBytes: number;
             ignoredAddressLines: number[];
+            nearRepeat: components["schemas"]["NearRepeat"] | null;
             /** Format: int64 */
             repeats: number;
             sha1: string;
@@ -6470,6 +6471,16 @@ export interface components {
              * @description Words a memory holds; 0 for other devices
              */
             words?: number;
+        };
+        NearRepeat: {
+            /** Format: int64 */
+            differingBits: number;
+            /** Format: int64 */
+            differingBytes: number;
+            /** Format: int64 */
+            firstOffset: number;
+            /** Format: int64 */
+            line: number;
         };
         NewProcedure: {
             /** @description How far it goes, as Down to the main board */
