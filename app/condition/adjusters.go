@@ -58,6 +58,10 @@ func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster,
 	if err != nil {
 		return nil, err
 	}
+	held, err := HoldingsIn(ctx, h, machineID)
+	if err != nil {
+		return nil, err
+	}
 	told, said := make([]Adjuster, len(rows)), caution.Shown{}
 	for i, row := range rows {
 		kept, err := action.ReadKept[keptAdjuster](row.Body)
@@ -66,7 +70,7 @@ func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster,
 		}
 		told[i] = Adjuster{ID: row.ID, AdjusterInput: kept.AdjusterInput, Turns: append([]Turn{}, kept.Turns...),
 			Version:  row.Version,
-			Cautions: caution.All(said.Now(caution.Due(kept.Name + " " + kept.Place + " " + kept.Does)))}
+			Cautions: caution.All(said.Now(caution.DueIn(kept.Name+" "+kept.Place+" "+kept.Does, held)))}
 	}
 	return told, nil
 }

@@ -79,9 +79,9 @@ func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID i
 	read.Step = step.Whole()
 	said := caution.Shown{}
 	for _, step := range now.Steps {
-		said.Now(step.Step.Cautions())
+		said.Now(step.Step.Cautions(now.held))
 	}
-	read.Cautions = caution.All(said.Now(step.Cautions()))
+	read.Cautions = caution.All(said.Now(step.Cautions(now.held)))
 	plugs, err := wiringOf(ctx, s.kernel.Reader(ctx), now.MachineID)
 	if err != nil {
 		return read, err

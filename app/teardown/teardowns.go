@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -48,6 +49,8 @@ type TeardownView struct {
 	Warnings  string             `json:"procedureWarnings" says:"text" doc:"What the procedure says before one starts"`
 	Upcoming  []teardown.Step    `json:"upcoming" doc:"Steps of the procedure that the log does not have yet"`
 	Changes   []teardown.Change  `json:"changes" doc:"How this machine differs from the procedure"`
+
+	held []caution.Holding // what adds to cautions
 }
 
 // logged are the steps as the core knows them.
@@ -99,8 +102,11 @@ func tellTeardown(ctx context.Context, h pg.Handle, machine string,
 		step.N = i + 1
 		t.Steps = append(t.Steps, step)
 	}
+	if t.held, err = condition.HoldingsIn(ctx, h, one.MachineID); err != nil {
+		return t, err
+	}
 	steps, tray := t.logged(), teardown.Tray{Rows: one.Rows, Columns: one.Columns}
-	sayOnce(t.Steps)
+	t.sayOnce()
 	t.Cells, t.FreeCell = tray.Filled(steps), tray.Free(steps)
 	t.Sums, t.LeftOver = teardown.Sum(steps, plugs.states()), teardown.LeftOvers(steps)
 	t.Blockers = []teardown.Blocker{}
@@ -146,15 +152,15 @@ func tellStep(row storeteardown.StepRow, plugs Wiring) (StepView, error) {
 
 // sayOnce gives each caution to the step at which it is due first, on the way out and, of those that are off, on
 // the way back.
-func sayOnce(steps []StepView) {
+func (t *TeardownView) sayOnce() {
 	out, back := caution.Shown{}, caution.Shown{}
-	for i := range steps {
-		steps[i].Cautions = caution.All(out.Now(steps[i].Step.Cautions()))
-		steps[i].BackOn = []caution.Caution{}
+	for i := range t.Steps {
+		t.Steps[i].Cautions = caution.All(out.Now(t.Steps[i].Step.Cautions(t.held)))
+		t.Steps[i].BackOn = []caution.Caution{}
 	}
-	for i := len(steps) - 1; i >= 0; i-- {
-		if steps[i].State == teardown.Off {
-			steps[i].BackOn = caution.All(back.Now(steps[i].Step.Cautions()))
+	for i := len(t.Steps) - 1; i >= 0; i-- {
+		if t.Steps[i].State == teardown.Off {
+			t.Steps[i].BackOn = caution.All(back.Now(t.Steps[i].Step.Cautions(t.held)))
 		}
 	}
 }

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 
 	"github.com/spf13/cobra"
@@ -28,6 +29,7 @@ const mostSteps = 1 << 20
 
 func cautionCommand() *cobra.Command {
 	var asJSON bool
+	var holds []string
 	cmd := &cobra.Command{
 		Use:     "caution TEXT|-",
 		Short:   "What to take care of at steps of the work, one a line",
@@ -44,7 +46,14 @@ func cautionCommand() *cobra.Command {
 					return errors.New("the text is longer than 1 MiB; give it in parts")
 				}
 			}
-			steps := cautioned(text)
+			held := []caution.Holding{}
+			for _, word := range holds {
+				if !slices.Contains(caution.Holdings(), caution.Holding(word)) {
+					return usageError{fmt.Errorf("--holds %s: it is one of %v", word, caution.Holdings())}
+				}
+				held = append(held, caution.Holding(word))
+			}
+			steps := cautioned(text, held)
 			if asJSON {
 				return printJSON(cmd, map[string]any{"steps": steps})
 			}
@@ -56,19 +65,21 @@ func cautionCommand() *cobra.Command {
 			return nil
 		}),
 	}
+	cmd.Flags().StringSliceVar(&holds, "holds", nil, "what the machine is known to hold: "+
+		strings.Trim(fmt.Sprint(caution.Holdings()), "[]"))
 	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
 	return cmd
 }
 
-// cautioned tells of each line that says something what is due there.
-func cautioned(text string) []cautionedStep {
+// cautioned tells of each line that says something what is due there, on a machine that holds some things.
+func cautioned(text string, held []caution.Holding) []cautionedStep {
 	steps := []cautionedStep{}
 	for i, line := range strings.Split(text, "\n") {
 		if strings.TrimSpace(line) == "" {
 			continue
 		}
 		step := cautionedStep{Line: i + 1, Cautions: []stepCaution{}}
-		for _, c := range caution.All(caution.Due(line)) {
+		for _, c := range caution.All(caution.DueIn(line, held)) {
 			step.Cautions = append(step.Cautions, stepCaution{c.Key, c.Text})
 		}
 		steps = append(steps, step)

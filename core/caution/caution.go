@@ -100,7 +100,7 @@ func All(keys []Key) []Caution {
 // reads, counts, writes or takes a picture from outside nothing is due: that hurts nobody.
 func Due(text string) []Key {
 	keys := []Key{}
-	if looking().begins.MatchString(text) && !looking().hands.MatchString(text) {
+	if onlyLooks(text) {
 		return keys
 	}
 	for _, r := range rows() {
@@ -113,6 +113,11 @@ func Due(text string) []Key {
 		}
 	}
 	return keys
+}
+
+// onlyLooks reports whether a step is done with eyes, a pen or a camera alone.
+func onlyLooks(text string) bool {
+	return looking().begins.MatchString(text) && !looking().hands.MatchString(text)
 }
 
 // looking are the words of steps that only look, and of what is more than that.

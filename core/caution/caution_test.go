@@ -68,3 +68,35 @@ func TestSteps(t *testing.T) {
 	}
 	require.Greater(t, steps, 120)
 }
+
+// What a machine is known to hold adds to the steps at which one comes near it, and to no other.
+func TestWhatTheMachineHolds(t *testing.T) {
+	for words, held := range map[string]string{
+		"picture tube 12 inch": "tube", "Monitor ROM": "", "battery NiCd 3.6V": "cells", "sram battery-backed RAM": "",
+		"lithium-ion pack": "cells li-ion", "fan 230 V~": "mains-fan", "fan 12 V": "", "CD-ROM drive": "laser",
+		"weight 24 kg": "heavy", "weight 9.5 kg": "", "support clock module 12887": "cells",
+		"outlet no mains switch": "starts-with-mains",
+	} {
+		require.Equal(t, held, strings.Trim(fmt.Sprint(caution.HoldingsOf([]string{words})), "[]"), words)
+	}
+	all := caution.Holdings()
+	for _, c := range []struct {
+		step string
+		held []caution.Holding
+		want []caution.Key
+	}{
+		{"Take the lid off", nil, []caution.Key{caution.Mains, caution.Edges}},
+		{"Take the lid off", []caution.Holding{"tube"},
+			[]caution.Key{caution.Mains, caution.Charge, caution.Tube, caution.Edges}},
+		{"Lift the main board out", []caution.Holding{"cells", "tube"},
+			[]caution.Key{caution.Charge, caution.Tube, caution.Battery, caution.Static}},
+		{"Blow the dust out of the vents", []caution.Holding{"mains-fan"},
+			[]caution.Key{caution.Mains, caution.Dust, caution.Air, caution.Moving}},
+		{"Turn the machine over", []caution.Holding{"heavy"}, []caution.Key{caution.Weight}},
+		{"Photograph the label", all, []caution.Key{}},
+		{"Write the accession number on the card", all, []caution.Key{}},
+		{"Press the space bar", all, []caution.Key{}},
+	} {
+		require.Equal(t, c.want, caution.DueIn(c.step, c.held), c.step)
+	}
+}

@@ -5,8 +5,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-
-	"frugalheron/core/caution"
 )
 
 // Change is how a step of this machine differs from the procedure of its model.
@@ -168,16 +166,6 @@ func datesBy(spans []Span) string {
 				len(before.Machines)+len(after.Machines)))
 	}
 	return strings.Join(words, "; ")
-}
-
-// Cautions gives each step the cautions that are due at it and were not said at one before it.
-func Cautions(steps []Step) [][]caution.Caution {
-	said := caution.Shown{}
-	all := make([][]caution.Caution, len(steps))
-	for i, s := range steps {
-		all[i] = caution.All(said.Now(s.Cautions()))
-	}
-	return all
 }
 
 func key(text string) string { return strings.ToLower(strings.Join(strings.Fields(text), " ")) }

@@ -52,9 +52,10 @@ func (s Step) Whole() Step {
 	return s
 }
 
-// Cautions are due where somebody works on what comes off. Whoever unplugs something from a board is beside it.
-func (s Step) Cautions() []caution.Key {
-	return caution.Due(strings.Join(append([]string{s.Off, s.Note}, s.Tabs...), "; "))
+// Cautions are due where somebody works on what comes off, in a machine that holds some things. Whoever unplugs something
+// from a board is beside it.
+func (s Step) Cautions(held []caution.Holding) []caution.Key {
+	return caution.DueIn(strings.Join(append([]string{s.Off, s.Note}, s.Tabs...), "; "), held)
 }
 
 // Check refuses steps that name nothing, fasteners without a place, and what the tray does not hold.

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"frugalheron/core/caution"
 	"frugalheron/core/malformed"
 	"frugalheron/core/teardown"
 )
@@ -253,15 +254,11 @@ func TestAProcedureShowsHowThisMachineDiffers(t *testing.T) {
 
 func TestCautionsAreSaidOnce(t *testing.T) {
 	steps := logged("Lid", "Power supply | tab: left", "Lead of the supply", "Memory card", "Disk card")
-	plain := []teardown.Step{}
+	keys, said := []string{}, caution.Shown{}
 	for _, s := range steps {
-		plain = append(plain, s.Step)
-	}
-	keys := []string{}
-	for _, at := range teardown.Cautions(plain) {
 		words := []string{}
-		for _, c := range at {
-			words = append(words, string(c.Key))
+		for _, key := range said.Now(s.Cautions(nil)) {
+			words = append(words, string(key))
 		}
 		keys = append(keys, strings.Join(words, " "))
 	}
