@@ -125,10 +125,11 @@ func Images() map[string]Image {
 	add("EH-0113", "27C16",
 		map[string][]byte{"U19": program("tide 19", 2048, 1900, "TIDEMARK 2.0"),
 			"U20": program("tide 20", 2048, 1700, "COPYRIGHT 1983 BRACKWATER MICRO")})
-	half := program("valve 6", 4096, 3600, "VALVE TABLE")
-	add("EH-0118", "2764",
-		map[string][]byte{"U5": program("valve 5", 8192, 7000, "HOPBOARD V2.3", "(C) 1985 HOLLIN ELECTRONICS"),
+	half := program("valve 6", 16384, 13600, "VALVE TABLE")
+	add("EH-0118", "27256",
+		map[string][]byte{"U5": program("valve 5", 32768, 29000, "HOPBOARD V2.3", "(C) 1985 HOLLIN ELECTRONICS"),
 			"U6": append(slices.Clone(half), half...)})
+	add("EH-0118", "2716", map[string][]byte{"U27": program("keypad 27", 2048, 1700, "KEYPAD 1")})
 	add("EH-0121", "27256",
 		map[string][]byte{"U7": program("light 7", 32768, 21000, "LIGHT DESK 40 REV 3", "(C) 1986 HOLLIN ELECTRONICS"),
 			"U8": program("light 8", 32768, 9000, "CUE ")})

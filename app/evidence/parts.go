@@ -41,7 +41,7 @@ func romBlocks(ctx context.Context, h pg.Handle, machineID int64) ([]facts.Block
 	for _, c := range chips {
 		name := c.Board + ", " + c.Designator
 		if c.Purpose == "card" {
-			add(name+" of another processor", c.Bytes, "other-processor")
+			add(name, c.Bytes, "other-processor")
 			continue
 		}
 		add(name, c.Effective-c.Blank, "data")
