@@ -65,6 +65,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	maker := library.MakerInput{Name: "Tarn & Vole", Founded: "1979", Ended: "1991", Place: "Gull Point",
 		Ties: "renamed | Vole Works | 1991 | letter head", Note: "three sites", Source: "letter head"}
 	model := library.ModelInput{Maker: "Tarn & Vole", Model: "Lantern 2", Made: "1984/1988", Variants: "Lantern 2P",
+		Figures:  "+5 = 4.9 .. 5.2 V",
 		Expected: "Main board | part 4410-2", Note: "two fans", Source: "manual"}
 	ownType := library.OwnTypeInput{Number: "HX9111", Class: "sram", Function: "buffer memory", Words: 2048, Bits: 8,
 		Package: "DIP-24", ClockMHz: 4, TypicalMA: 90, Notes: "runs hot", Maker: "Tarn & Vole", Currents: "+5 90/120",

@@ -229,7 +229,8 @@ func TestKindsOfEvents(t *testing.T) {
 		"inner": []any{map[string]any{"by": "Rose", "text": "somebody"}}}, told)
 }
 
-// A row of the store does not get into the history by itself: it has names, and holds things, that are nobody's business.
+// A row of the store does not get into the history by itself: it has names, and holds things, that are nobody's
+// business.
 func TestRowsAreNotKeptInTheHistory(t *testing.T) {
 	_, k, _ := newKernel(t)
 	kept := func(what any) error {
@@ -241,4 +242,40 @@ func TestRowsAreNotKeptInTheHistory(t *testing.T) {
 	require.ErrorContains(t, kept(&accounts.Account{}), "row of the store")
 	require.NoError(t, kept(map[string]string{"name": "Ida"}))
 	require.NoError(t, kept(nil))
+}
+
+// What was read in a snapshot is not read again in the next one while nobody writes anything, anywhere; whoever writes,
+// even beside the application, is seen at once.
+func TestNothingIsReadAgainWhileNobodyWrites(t *testing.T) {
+	db, k, _ := newKernel(t)
+	reads := 0
+	makers := func() (n int) {
+		n, err := action.InSnapshot(ctx, k, func(ctx context.Context) (int, error) {
+			return action.Once(ctx, "makers", 0, func() (n int, err error) {
+				reads++
+				return n, k.Reader(ctx).GetContext(ctx, &n, `SELECT count(*) FROM maker`)
+			})
+		})
+		require.NoError(t, err)
+		return n
+	}
+	makers()
+	first := reads
+	for range 3 {
+		makers()
+	}
+	require.Equal(t, first, reads)
+	tx, err := db.Beginx()
+	require.NoError(t, err)
+	before := makers()
+	_, err = tx.Exec(`INSERT INTO maker (name) VALUES ('Hollin')`)
+	require.NoError(t, err)
+	require.Equal(t, before, makers(), "not yet")
+	require.NoError(t, tx.Commit())
+	require.Equal(t, before+1, makers())
+	for i := range 20 {
+		_, err := db.Exec(`INSERT INTO maker (name) VALUES ($1)`, fmt.Sprint("Maker ", i))
+		require.NoError(t, err)
+		require.Equal(t, before+2+i, makers())
+	}
 }

@@ -7,6 +7,7 @@ import (
 	"context"
 	"maps"
 	"slices"
+	"sync/atomic"
 
 	"github.com/jmoiron/sqlx"
 	"github.com/riverqueue/river"
@@ -23,6 +24,7 @@ type Kernel struct {
 	endings  []Ending
 	Workers  *river.Workers // what jobs of each kind do
 	renewals map[string]func(context.Context) error
+	last     atomic.Pointer[moment] // what was read last in a snapshot
 }
 
 // Ending is done at the end of each action, once what follows from records is up to date. Before is the number of the

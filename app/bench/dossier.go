@@ -3,6 +3,7 @@ package bench
 import (
 	"context"
 	"errors"
+	"fmt"
 
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
@@ -84,32 +85,40 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 
 func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine inventory.Machine,
 	totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) (Dossier, error) {
-	d := Dossier{ExteriorID: exteriorID}
-	var err error
-	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
+	d, err := action.Once(ctx, fmt.Sprint("provenance ", actor.Role), machine.ID, func() (Dossier, error) {
+		return readProvenance(ctx, h, actor, machine.ID)
+	})
+	if err != nil {
+		return d, err
+	}
+	d.ExteriorID = exteriorID
+	if d.Known, err = appevidence.KnownOf(ctx, h, actor, machine, totals, exteriorID, seen); err != nil {
+		return d, err
+	}
+	d.Stages = d.judgeStages(seen)
+	return d, nil
+}
+
+// readProvenance reads what no sheet has a say in.
+func readProvenance(ctx context.Context, h pg.Handle, actor action.Actor, machineID int64) (d Dossier, err error) {
+	if d.Arrival, err = arrivalOf(ctx, h, machineID); err != nil {
 		return d, err
 	}
 	var arrived string
 	if d.Arrival.Lot != nil {
 		arrived = d.Arrival.Lot.Arrived
 	}
-	if d.Chain, err = arrivals.ChainOf(ctx, h, actor, machine.ID, input.DateOf(arrived)); err != nil {
+	if d.Chain, err = arrivals.ChainOf(ctx, h, actor, machineID, input.DateOf(arrived)); err != nil {
 		return d, err
 	}
-	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machine.ID); err != nil {
+	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machineID); err != nil {
 		return d, err
 	}
-	if d.Locations, err = inventory.LocationsOf(ctx, h, machine.ID); err != nil {
+	if d.Locations, err = inventory.LocationsOf(ctx, h, machineID); err != nil {
 		return d, err
 	}
-	if d.Known, err = appevidence.KnownOf(ctx, h, actor, machine, totals, exteriorID, seen); err != nil {
-		return d, err
-	}
-	if d.SharedIdentifiers, err = appevidence.SharedIdentifiersOf(ctx, h, machineRef(machine.ID), false); err != nil {
-		return d, err
-	}
-	d.Stages = d.judgeStages(seen)
-	return d, nil
+	d.SharedIdentifiers, err = appevidence.SharedIdentifiersOf(ctx, h, machineRef(machineID), false)
+	return d, err
 }
 
 func machineRef(id int64) appevidence.RecordRef {
@@ -209,7 +218,7 @@ func (s *Service) totalsOf(ctx context.Context, actor action.Actor, machine inve
 	if err != nil {
 		return reckoning.Totals{}, err
 	}
-	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
+	boards, _, err := reckonBoards(ctx, library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
 		actor.Day(), nil)
 	return reckoning.Combine(boards), err
 }

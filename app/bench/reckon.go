@@ -3,6 +3,7 @@ package bench
 import (
 	"context"
 	"errors"
+	"fmt"
 
 	"frugalheron/app/action"
 	appevidence "frugalheron/app/evidence"
@@ -90,7 +91,7 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
+	boards, out, err := reckonBoards(ctx, library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
 		actor.Day(), drafts)
 	if err != nil {
 		return ReckonedMachine{}, err
@@ -106,8 +107,9 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 		return out, err
 	}
 	out.Verdicts = verdict.Together(out.Verdicts, dossier.verdicts(seen))
-	for _, tell := range s.verdicts {
-		told, err := tell(ctx, actor, machineID)
+	for i, tell := range s.verdicts {
+		told, err := action.Once(ctx, fmt.Sprint("verdicts ", i, actor.Role), machineID,
+			func() ([]verdict.Verdict, error) { return tell(ctx, actor, machineID) })
 		if err != nil {
 			return out, err
 		}
@@ -144,34 +146,54 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 		}
 		return s.reckonExterior(ctx, actor, assembly, body)
 	}
-	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, actor.Day(), drafts)
+	_, out, err := reckonBoards(ctx, library, []sheets.FittedAssembly{assembly}, datecode.Era{}, actor.Day(), drafts)
 	return out, err
 }
 
 // reckonBoards reckons boards together, with drafts in place of some of their sheets.
-func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era,
+func reckonBoards(ctx context.Context, library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era,
 	today calendar.Date, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []exterior.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
-		body := f.Body
-		if draft, ok := drafts[f.ID]; ok {
-			body = draft
+		reckon := func() (reckonedSheet, error) {
+			return reckonSheet(library, f, sheets.OptionsFor(f.Purpose, f.Fit, era, today))
 		}
-		parsed, err := sheets.ParseBody(body)
+		var one reckonedSheet
+		var err error
+		if draft, ok := drafts[f.ID]; ok {
+			f.Body = draft
+			one, err = reckon()
+		} else {
+			one, err = action.Once(ctx, fmt.Sprint("reckoned ", era), f.ID, reckon)
+		}
 		if err != nil {
 			return nil, out, err
 		}
-		result := reckoning.OfSheet(library, parsed, sheets.OptionsFor(f.Purpose, f.Fit, era, today))
-		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
-		counts = append(counts, result.Counts())
-		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{},
-			Lines: result.Lines(), Records: parsed.Records()}
-		for _, assembly := range result.Assemblies {
-			board.Entries = append(board.Entries, assembly.Entries...)
-		}
-		out.Boards = append(out.Boards, board)
+		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: one.result})
+		counts = append(counts, one.result.Counts())
+		out.Boards = append(out.Boards, one.board)
 	}
 	out.Stage, out.Verdicts = reckoning.StageOf(counts), reckoning.Verdicts(boards)
 	return boards, out, nil
+}
+
+// reckonedSheet is what a sheet amounts to, and what goes out of it.
+type reckonedSheet struct {
+	result reckoning.Result
+	board  ReckonedBoard
+}
+
+func reckonSheet(library *device.Library, f sheets.FittedAssembly, options reckoning.Options) (reckonedSheet, error) {
+	parsed, err := sheets.ParseBody(f.Body)
+	if err != nil {
+		return reckonedSheet{}, err
+	}
+	result := reckoning.OfSheet(library, parsed, options)
+	board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{}, Lines: result.Lines(),
+		Records: parsed.Records()}
+	for _, assembly := range result.Assemblies {
+		board.Entries = append(board.Entries, assembly.Entries...)
+	}
+	return reckonedSheet{result, board}, nil
 }

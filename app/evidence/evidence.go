@@ -44,8 +44,8 @@ type Known struct {
 	Statements []Stated        `json:"statements" doc:"Those that were withdrawn, too"`
 }
 
-// IsRead reports whether it is settled by what somebody read on the thing, or found: what the record says by itself is to
-// be looked at still.
+// IsRead reports whether it is settled by what somebody read on the thing, or found: what the record says by itself is
+// to be looked at still.
 func (k Known) IsRead() bool {
 	return k.Fact.State == facts.Settled && slices.ContainsFunc(k.Statements, func(s Stated) bool {
 		return slices.Contains(k.Fact.Now.IDs, s.Ref) && facts.Source(s.Kind).Rank() >= facts.Label.Rank()
@@ -200,35 +200,47 @@ func onlyRetracted(stated []Stated, told []facts.Fact) []Known {
 // which day it is.
 func KnownOf(ctx context.Context, h pg.Handle, actor action.Actor, machine appinventory.Machine,
 	totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) ([]Known, error) {
-	kept, err := action.Once(ctx, "statements", machine.ID, func() ([]storeevidence.Statement, error) {
-		return storeevidence.StatementsOf(ctx, h, machine.ID)
+	kept, err := action.Once(ctx, "evidence", machine.ID, func() (evidenceKept, error) {
+		return readKept(ctx, h, machine.ID)
 	})
 	if err != nil {
 		return nil, err
 	}
-	saved, err := storesheets.SavedIn(ctx, h, machine.ID)
-	if err != nil {
-		return nil, err
-	}
-	stated := follow(actor, machine, totals, exteriorID, seen, saved)
-	if stated, err = followParts(ctx, h, machine.ID, stated); err != nil {
-		return nil, err
-	}
-	roms, err := romBlocks(ctx, h, machine.ID)
-	if err != nil {
-		return nil, err
-	}
-	for _, row := range kept {
+	stated := append(follow(actor, machine, totals, exteriorID, seen, kept.saved), kept.dated...)
+	for _, row := range kept.statements {
 		s := statementOf(row)
 		stated = append(stated, Stated{Statement: s, Ref: strconv.FormatInt(s.ID, 10), on: onOf(actor, s)})
 	}
-	figures, err := library.FiguresOf(ctx, h, machine.ID)
-	if err != nil {
-		return nil, err
-	}
 	// What the model says is nearer than what follows from how programs count.
-	return weigh(actor.Today(), stated, append(blocksOf(totals), roms...),
-		append(figures.Limits, facts.CommonLimits()...))
+	return weigh(actor.Today(), stated, append(blocksOf(totals), kept.roms...),
+		slices.Concat(kept.limits, facts.CommonLimits()))
+}
+
+// evidenceKept is what is kept of a machine and has a say in what is known of it.
+type evidenceKept struct {
+	statements []storeevidence.Statement
+	saved      storesheets.Saved
+	dated      []Stated
+	roms       []facts.Block
+	limits     []facts.Limit // of its model
+}
+
+func readKept(ctx context.Context, h pg.Handle, machineID int64) (kept evidenceKept, err error) {
+	if kept.statements, err = storeevidence.StatementsOf(ctx, h, machineID); err != nil {
+		return kept, err
+	}
+	if kept.saved, err = storesheets.SavedIn(ctx, h, machineID); err != nil {
+		return kept, err
+	}
+	if kept.dated, err = followParts(ctx, h, machineID); err != nil {
+		return kept, err
+	}
+	if kept.roms, err = romBlocks(ctx, h, machineID); err != nil {
+		return kept, err
+	}
+	figures, err := library.FiguresOf(ctx, h, machineID)
+	kept.limits = figures.Limits
+	return kept, err
 }
 
 // FactsOf leaves out what was said, and keeps what it amounts to.

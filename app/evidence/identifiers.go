@@ -155,13 +155,20 @@ func KeptTotals(ctx context.Context, h pg.Handle, machineID int64) (reckoning.To
 
 // ExteriorOf reads the outside of a machine, and its id.
 func ExteriorOf(ctx context.Context, h pg.Handle, machineID int64) (exterior.Sheet, int64, error) {
-	assembly, err := inventory.ExteriorOf(ctx, h, machineID)
-	if err != nil {
-		return exterior.Sheet{}, 0, err
+	type outside struct {
+		exterior.Sheet
+		id int64
 	}
-	newest, err := sheets.NewestRevision(ctx, h, assembly.ID)
-	if err != nil && !errors.Is(err, action.ErrNotFound) {
-		return exterior.Sheet{}, 0, err
-	}
-	return exterior.Parse(newest.Body), assembly.ID, nil
+	seen, err := action.Once(ctx, "outside", machineID, func() (outside, error) {
+		assembly, err := inventory.ExteriorOf(ctx, h, machineID)
+		if err != nil {
+			return outside{}, err
+		}
+		newest, err := sheets.NewestRevision(ctx, h, assembly.ID)
+		if err != nil && !errors.Is(err, action.ErrNotFound) {
+			return outside{}, err
+		}
+		return outside{exterior.Parse(newest.Body), assembly.ID}, nil
+	})
+	return seen.Sheet, seen.id, err
 }

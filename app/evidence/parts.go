@@ -11,22 +11,22 @@ import (
 	"frugalheron/store/roms"
 )
 
-// followParts adds what the date codes of the parts say of when a machine was built.
-func followParts(ctx context.Context, h pg.Handle, machineID int64, stated []Stated) ([]Stated, error) {
+// followParts is what the date codes of the parts say of when a machine was built.
+func followParts(ctx context.Context, h pg.Handle, machineID int64) ([]Stated, error) {
 	built, err := dating.Estimate(ctx, h, machineID)
 	if err != nil || built == nil {
-		return stated, err
+		return nil, err
 	}
 	s := Statement{MachineID: machineID}
 	s.Attribute, s.Kind, s.Cited = "built", string(facts.Inferred), "the date codes of its parts"
 	s.Value = month(built.From) + "/" + month(built.To)
-	return append(stated, Stated{Statement: s, Ref: "dated", Follows: s.Cited}), nil
+	return []Stated{{Statement: s, Ref: "dated", Follows: s.Cited}}, nil
 }
 
 func month(day calendar.Date) string { return fmt.Sprintf("%04d-%02d", day.Year, day.Month) }
 
-// romBlocks are the chips that were read out, and the parts of them that some count and others do not: what repeats, what
-// is blank, and what another processor runs, as that of a card.
+// romBlocks are the chips that were read out, and the parts of them that some count and others do not: what repeats,
+// what is blank, and what another processor runs, as that of a card.
 func romBlocks(ctx context.Context, h pg.Handle, machineID int64) ([]facts.Block, error) {
 	chips, err := roms.ReadChipsIn(ctx, h, machineID)
 	if err != nil {

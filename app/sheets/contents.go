@@ -36,6 +36,10 @@ func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID in
 
 // Contents lists what is fitted in a machine today, each with its newest sheet.
 func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
+	return action.Once(ctx, "sheets", machineID, func() ([]FittedAssembly, error) { return contents(ctx, h, machineID) })
+}
+
+func contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
 	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err

@@ -154,6 +154,15 @@ func InSnapshot(ctx context.Context, db *sqlx.DB, read func(tx *sqlx.Tx) error) 
 	return read(tx)
 }
 
+// SnapshotMark tells the state of the database that a transaction sees from all others, before and after: transactions that
+// are told the same see the same. A server that was started anew tells other ones.
+func SnapshotMark(ctx context.Context, tx *sqlx.Tx) (string, error) {
+	var mark string
+	err := tx.GetContext(ctx, &mark,
+		`SELECT CAST(pg_current_snapshot() AS text) || ' ' || CAST(pg_postmaster_start_time() AS text)`)
+	return mark, err
+}
+
 func inTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error {
 	tx, err := db.BeginTxx(ctx, nil)
 	if err != nil {
