@@ -23,6 +23,8 @@ type Reading struct {
 	// Candidates holds every reading of every word that could be a date, the surest first.
 	Candidates []datecode.Candidate `json:"candidates"`
 	Unread     []string             `json:"unread" doc:"Words that were not understood"`
+
+	goesOn bool // the number goes on in the word behind it
 }
 
 // Part says what kind of part carries the marking, as far as that changes how it is read.
@@ -60,16 +62,20 @@ func ReadWords(library *device.Library, words []string, context Context) Reading
 			part = Passive
 		}
 	}
-	numberAt := -1
+	numberAt, numberEnd := -1, -1 // where the words of the number begin, and end
 	if part == Chip {
 		numberAt = r.readNumber(library, words)
+		numberEnd = numberAt
+		if numberAt >= 0 && r.goesOn {
+			numberEnd++
+		}
 	}
 	for i, word := range words {
-		if i == numberAt || isCopyright(words, i) || part == Unit && isMeasure(words, i) {
+		if numberAt >= 0 && i >= numberAt && i <= numberEnd || isCopyright(words, i) || part == Unit && isMeasure(words, i) {
 			continue
 		}
-		behind := numberAt >= 0 && i > numberAt
-		if !r.readOther(library, word, part, context.Era, behind, i == numberAt+1) {
+		behind := numberAt >= 0 && i > numberEnd
+		if !r.readOther(library, word, part, context.Era, behind, i == numberEnd+1) {
 			r.Unread = append(r.Unread, word)
 		}
 	}
@@ -104,6 +110,9 @@ func (r *Reading) readNumber(library *device.Library, words []string) int {
 	if found.Type == nil {
 		r.Unread = append(r.Unread, words[at])
 		return at
+	}
+	if longer, ok := goesOn(library, words, at, found); ok {
+		found, r.goesOn = longer, true
 	}
 	suffix := library.ReadSuffix(found.Type, found.Suffix)
 	r.Type, r.SpeedNs, r.Grade, r.ClockMHz = found.Type, suffix.SpeedNs, suffix.Grade, found.MaxMHz()
@@ -158,6 +167,16 @@ func numberWord(library *device.Library, words []string) (at int, found device.R
 		return bare, bareDevice
 	}
 	return -1, device.Recognition{}
+}
+
+// goesOn finds the number that goes on in the next word and is that of another device: Z80A SIO/0 is no processor.
+func goesOn(library *device.Library, words []string, i int, found device.Recognition) (device.Recognition, bool) {
+	if i+1 == len(words) || found.Suffix != "" {
+		return found, false
+	}
+	next, _, _ := strings.Cut(words[i+1], "/")
+	longer, ok := library.Recognise(words[i] + next)
+	return longer, ok && longer.Suffix == "" && longer.Number != found.Number
 }
 
 // isDate reports whether a word can be a date by itself.
