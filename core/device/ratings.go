@@ -58,8 +58,8 @@ func (r Recognition) MaxMHz() float64 {
 		if mhz, known := r.clocks[part]; known {
 			return mhz
 		}
-		// The grade is the first of two letters, the package stands behind it.
-		if mhz, known := r.clocks[part[:1]]; known && len(part) == 2 {
+		// The grade is the first of two or three letters, the package stands behind it.
+		if mhz, known := r.clocks[part[:1]]; known && len(part) <= 3 {
 			return mhz
 		}
 	}
