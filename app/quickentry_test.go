@@ -118,6 +118,8 @@ func TestSayWhatHappened(t *testing.T) {
 	u := say("BT1 2.9")
 	require.True(t, u.Measured != nil && u.Measured.Sure && u.Sure)
 	require.Empty(t, u.Destinations)
+	require.Equal(t, "BT1        @empty", say("the battery is out").Destinations[0].Text)
+	require.Empty(t, say("EH-0142 fan stuck").Destinations, "it has none on its sheets")
 	u = say("main board: U14 fizzled")
 	require.Contains(t, u.Destinations[0].Blocked, `"fizzled" is no marking that is known`)
 	require.Equal(t, "main board: U14 fizzled", u.NoteInstead)

@@ -169,7 +169,8 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 			value += ", " + h.Note
 		}
 		_, err = s.evidence.StateEvidence(ctx, actor, machine.ID, evidence.StatementInput{Attribute: "worked",
-			Subject: subject, Value: value, Citation: evidence.Citation{Kind: "tested", StatedOn: actor.Today()}})
+			Subject: subject, Value: value, Citation: evidence.Citation{Kind: string(h.Witness()),
+				StatedOn: cmp.Or(h.When(actor.Today()), actor.Today())}})
 	case statement.Stated:
 		_, err = s.evidence.StateEvidence(ctx, actor, machine.ID, evidence.StatementInput{
 			Attribute: h.Attribute, Subject: subject, Value: h.Value,

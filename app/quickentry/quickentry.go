@@ -192,6 +192,9 @@ func (s *Service) about(ctx context.Context, machineID int64,
 	text string) (machine inventory.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
 		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.Reader(ctx), first)
+		if err == nil {
+			rest, err = nameCalled(ctx, s.kernel.Reader(ctx), machine.ID, rest)
+		}
 		if !errors.Is(err, action.ErrNotFound) {
 			return inventory.MachineOf(machine), rest, err
 		}
@@ -200,7 +203,34 @@ func (s *Service) about(ctx context.Context, machineID int64,
 		return machine, text, nil
 	}
 	row, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), machineID)
-	return inventory.MachineOf(row), text, err
+	if err != nil {
+		return machine, text, err
+	}
+	rest, err = nameCalled(ctx, s.kernel.Reader(ctx), row.ID, text)
+	return inventory.MachineOf(row), rest, err
+}
+
+// nameCalled puts the designator of a part in the place of its kind, where a machine has one of that kind: the battery is
+// out. Otherwise the words stay as they are.
+func nameCalled(ctx context.Context, h pg.Handle, machineID int64, text string) (string, error) {
+	kind, said, ok := statement.Called(text)
+	if !ok {
+		return text, nil
+	}
+	held, err := storecondition.HeldParts(ctx, h, machineID)
+	if err != nil {
+		return text, err
+	}
+	places := []string{}
+	for _, p := range held {
+		if p.Kind == kind {
+			places = append(places, strings.Fields(p.Places)...)
+		}
+	}
+	if len(places) != 1 {
+		return text, nil
+	}
+	return places[0] + " " + said, nil
 }
 
 // understandMeasurement reads words as a measurement; nil when they are none.

@@ -148,6 +148,11 @@ func TestKillsLoseNothing(t *testing.T) {
 		require.NoError(t, <-killed)
 		if isServer {
 			serving.Wait() //nolint:errcheck // it was killed
+			// Children of a database that was killed before may have gone on for a while.
+			require.Eventually(t, func() bool {
+				status, _, _ := heron("", "db", "migrate", "--database-url", database)
+				return status == 0
+			}, 2*time.Minute, 200*time.Millisecond)
 			serving = startServing(t, database, "--blobs", files)
 			w.url = serving.url
 		}

@@ -64,9 +64,9 @@ type Type struct {
 	// Ages says how it ages: the class of ageing parts that it belongs to, or words that tell it.
 	Ages   string `json:"ages" doc:"Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known"`
 	Source string `json:"source" doc:"Where the figures come from"`
-	Supply string `json:"supply" doc:"Supply voltages, as +5 -5 +12; empty where they are not known"`
+	Supply string `json:"supply,omitempty" doc:"Supply voltages, as +5 -5 +12; empty where they are not known"`
 	// ClockMHz is the highest clock of a part without a grade.
-	ClockMHz float64 `json:"clockMHz" doc:"Highest clock of a part without a grade, in MHz; 0 when not known"`
+	ClockMHz float64 `json:"clockMHz,omitempty" doc:"Highest clock of a part without a grade, in MHz, where it is known"`
 
 	speeds map[string]int
 	clocks map[string]float64 // highest clock in MHz by grade

@@ -28,6 +28,7 @@ const (
 	Firmware Source = "firmware"
 	Label    Source = "label"
 	Document Source = "document"
+	Recalled Source = "recalled"
 	Inferred Source = "inferred"
 )
 

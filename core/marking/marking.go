@@ -17,7 +17,7 @@ type Reading struct {
 	Type    *device.Type `json:"type" doc:"The device type, or null when the library does not know it"`
 	SpeedNs int          `json:"speedNs" doc:"Access time in nanoseconds; 0 when the marking does not say"`
 	// ClockMHz is the highest clock that the marking says.
-	ClockMHz float64            `json:"clockMHz" doc:"Highest clock of a processor in MHz; 0 when the marking does not say"`
+	ClockMHz float64            `json:"clockMHz,omitempty" doc:"Highest clock of a processor in MHz, where the marking says it"`
 	Grade    string             `json:"grade" doc:"What else the suffix says: temperature, package, revision"`
 	Date     *datecode.DateCode `json:"date" doc:"The reading of the date code that clearly leads, or null"`
 	// Candidates holds every reading of every word that could be a date, the surest first.

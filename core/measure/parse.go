@@ -3,6 +3,7 @@ package measure
 import (
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -97,8 +98,10 @@ func (s *Line) readings(words []string) error {
 		return none
 	}
 	if e, ok := Rail(words[0]); ok {
-		s.Point, s.Quantity, s.Expected, s.ByRule, s.Sure = words[0], quantity.Volts, &e, true, true
-		return s.take(words[1:], none)
+		first := behindPlace(words)
+		s.Point, s.Quantity, s.Expected = strings.Join(words[:first], " "), quantity.Volts, &e
+		s.ByRule, s.Sure = true, true
+		return s.take(words[first:], none)
 	}
 	if isCell(words) {
 		s.Point, s.Quantity, s.Sure = words[0], quantity.Volts, true
@@ -110,7 +113,7 @@ func (s *Line) readings(words []string) error {
 			continue // the 8 of pin 8 names the point
 		}
 		if number.MatchString(words[i]) || numberUnit.MatchString(words[i]) {
-			if s.isReadings(words[i:]) {
+			if s.isReadings(words[i:]) || strings.EqualFold(words[i-1], "esr") && areNumbers(words[i:]) {
 				first = i
 				break
 			}
@@ -142,6 +145,23 @@ func (s *Line) readings(words []string) error {
 		s.Sure = true // no line of a sheet ends so
 	}
 	return nil
+}
+
+func areNumbers(words []string) bool {
+	return !slices.ContainsFunc(words, func(word string) bool { return !number.MatchString(word) })
+}
+
+// behindPlace is where the readings of a rail begin, behind where it was measured: +5 at J2 pin 4 4.93.
+func behindPlace(words []string) int {
+	if len(words) < 4 || !slices.Contains([]string{"at", "on", "behind", "before", "near"}, strings.ToLower(words[1])) {
+		return 1
+	}
+	first := len(words)
+	for first > 3 && (number.MatchString(words[first-1]) || numberUnit.MatchString(words[first-1])) &&
+		!numbered.MatchString(words[first-2]) {
+		first--
+	}
+	return first
 }
 
 // isReadings reports whether all words are figures with their units, the last with one.

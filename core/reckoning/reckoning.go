@@ -73,7 +73,7 @@ type Entry struct {
 	Marking      string               `json:"marking" doc:"The words as written"`
 	Type         *device.Type         `json:"type"`
 	SpeedNs      int                  `json:"speedNs" doc:"Access time in nanoseconds; 0 when not said"`
-	ClockMHz     float64              `json:"clockMHz" doc:"Highest clock of a processor in MHz; 0 when not said"`
+	ClockMHz     float64              `json:"clockMHz,omitempty" doc:"Highest clock of a processor in MHz, where it is said"`
 	Date         *datecode.DateCode   `json:"date"`
 	DateReadings []datecode.Candidate `json:"-"` // every way to read the date code
 	Purpose      sheet.Purpose        `json:"purpose" doc:"What memory is for, from the line or its heading"`

@@ -73,7 +73,7 @@ var (
 	between = []string{"is", "was", "are", "were", "has", "have", "had", "been", "got", "looks", "seems", "now",
 		"still",
 		"very", "badly", "slightly", "completely", "found"}
-	fillers = append([]string{"a", "the"}, between...)
+	fillers = append([]string{"a", "the", "it", "machine", "computer"}, between...)
 )
 
 func bare(word string) string { return strings.ToLower(strings.Trim(word, ".,;:!")) }
@@ -127,19 +127,25 @@ func cutFinding(designator string, words []string) (marking []string, mark sheet
 
 var looksDated = regexp.MustCompile(`^\d{4}(-\d+)*$`)
 
-var dated = regexp.MustCompile(`(?i)^(.*?)\s*\b(?:in|on|since)\s+(\S+)$`)
+var (
+	dated = regexp.MustCompile(`(?i)^(.*?)\s*\b(?:in|on|since)\s+(\S+)$`)
+	// A day or month behind the words, and a year that is all there is; a year behind a marking may be a date code.
+	datedAlone = regexp.MustCompile(`(?i)^(?:(.*?)[\s,]+)?(yesterday|today|(?:19|20)\d\d-\d\d(?:-\d\d)?)$`)
+	onlyYear   = regexp.MustCompile(`^(?:19|20)\d\d$`)
+)
 
 var dueBy = regexp.MustCompile(`(?i)^(.*?),?\s*\b(?:until|till|due|due back|back by|by)\s+(\S+)$`)
 
 // lent reads what stands behind lent: to whom, since when, and until when.
 func lent(behind string) *Happened {
-	h := Happened{Deed: Lent}
-	h.Words, h.New = cutDate(behind)
-	if m := dueBy.FindStringSubmatch(h.Words); m != nil && looksDated.MatchString(m[2]) {
-		h.Words, h.Due = strings.TrimSpace(m[1]), m[2]
-	}
-	if h.New == "" {
-		h.Words, h.New = cutDate(h.Words)
+	h := Happened{Deed: Lent, Words: behind}
+	for range 2 { // until when may stand before since when, or behind it
+		if m := dueBy.FindStringSubmatch(h.Words); m != nil && looksDated.MatchString(m[2]) {
+			h.Words, h.Due = strings.TrimSpace(m[1]), m[2]
+		}
+		if h.New == "" {
+			h.Words, h.New = cutDate(h.Words)
+		}
 	}
 	if to, who, found := strings.Cut(h.Words, " "); found && strings.EqualFold(to, "to") {
 		h.Words = strings.TrimSpace(who)
@@ -150,9 +156,15 @@ func lent(behind string) *Happened {
 // cutDate takes the day off the end of what is said, as in 2021 or on 2026-05-17: also one that there is not, so that
 // somebody says so.
 func cutDate(words string) (rest, when string) {
+	if onlyYear.MatchString(words) {
+		return "", words
+	}
 	m := dated.FindStringSubmatch(words)
 	if m == nil {
-		return words, ""
+		if m = datedAlone.FindStringSubmatch(words); m == nil {
+			return words, ""
+		}
+		return strings.TrimRight(m[1], ", "), strings.ToLower(m[2])
 	}
 	if _, err := edtf.Parse(m[2]); err != nil && !looksDated.MatchString(m[2]) {
 		return words, ""
@@ -176,6 +188,9 @@ func ofParts(designator string, words []string) *Happened {
 	case !isDeed:
 		return nil
 	case p.deed == TakenOut:
+		if !goesOn(words, rest) && !isWhy(rest) {
+			return nil // lost its time, out of round
+		}
 		note, when := cutDate(behind)
 		return &Happened{Deed: TakenOut, Note: note, New: when}
 	case p.deed == Lent:
@@ -187,8 +202,11 @@ func ofParts(designator string, words []string) *Happened {
 		return &Happened{Deed: Returned}
 	case p.deed == Replaced:
 		marking, when := cutDate(behind)
-		if marking == "" && p.wantsPart() {
+		switch {
+		case marking == "" && p.wantsPart():
 			return nil // replaced by what?
+		case isLike(designator, marking):
+			return nil // two parts changed places, or one of another place sits here: which came when is not said
 		}
 		if isNothing(marking) {
 			marking = ""
@@ -197,10 +215,7 @@ func ofParts(designator string, words []string) *Happened {
 	case p.deed == Treated:
 		return &Happened{Deed: Treated, Words: text, Ends: strings.Split(p.value, ", ")}
 	}
-	if !goesOn(words, rest) {
-		return nil
-	}
-	return &Happened{Deed: Worked, Worked: p.value == "yes", Note: behind, Words: text}
+	return worked(p, words, rest)
 }
 
 // isSetting reports whether a word is how a jumper or switch stands, not what is wrong with it.
@@ -212,6 +227,24 @@ func isSetting(designator, kind string) bool {
 func isSet(designator string) bool {
 	letters := strings.TrimRight(strings.ToUpper(designator), "0123456789")
 	return slices.Contains([]string{"J", "JP", "W", "SW", "S", "DS", "E", "LK"}, letters)
+}
+
+// cutSet takes off what stands before how something is set: moved to 2-3.
+func cutSet(words []string) []string {
+	for n := min(len(words)-1, 3); n > 0; n-- {
+		if slices.Contains([]string{"moved to", "set to", "changed to", "switched to", "put to", "now", "is now", "is",
+			"is at", "at", "now at", "moved to the"}, strings.ToLower(strings.Join(words[:n], " "))) {
+			return words[n:]
+		}
+	}
+	return words
+}
+
+// isPlaceOn reports whether a word is a spot on a part, and not what the part is: pin 3 bent.
+func isPlaceOn(word string) bool {
+	return slices.Contains([]string{"pin", "pins", "leg", "legs", "lead", "leads", "pad", "pads", "socket", "contact",
+		"contacts", "body", "case", "side", "edge", "top", "anode", "cathode", "window", "label", "lug", "tab"},
+		bare(word))
 }
 
 // isPosition reports whether words are how something stands that can be set.
@@ -269,11 +302,7 @@ func ofThing(words []string, isNamed bool) *Happened {
 			}
 			return &Happened{Deed: Moved, Words: behind}
 		case Worked:
-			if p.value == "yes" && !goesOn(words, rest) {
-				return nil
-			}
-			return &Happened{Deed: Worked, Worked: p.value == "yes", Note: strings.TrimLeft(behind, ":,; "),
-				Words: text}
+			return worked(p, words, rest)
 		case Treated:
 			return &Happened{Deed: Treated, Words: text, Ends: strings.Split(p.value, ", ")}
 		}
@@ -295,15 +324,51 @@ func ofThing(words []string, isNamed bool) *Happened {
 	return nil
 }
 
-// goesOn reports whether what stands behind it works says more of that, rather than something else: runs again with the
-// spare supply, but not: runs only sometimes, or: starts with a capital letter.
+// worked reads that something works or does not: now, as somebody tried it, or on a day that has gone. It is nil where
+// that is not what is said.
+func worked(p phrase, words, rest []string) *Happened {
+	if !goesOn(words, rest) {
+		return nil
+	}
+	behind := strings.TrimLeft(strings.Trim(strings.Join(rest, " "), " ."), ":,; ")
+	h := Happened{Deed: Worked, Worked: p.value == "yes", Words: strings.Join(words, " ")}
+	h.Note, h.New = cutDate(behind)
+	if isPast(p) && h.New == "" {
+		return nil // it ran once: when?
+	}
+	if strings.HasSuffix(strings.ToLower(behind), "since "+strings.ToLower(h.New)) && h.New != "" {
+		h.Note, h.New = behind, "" // it does so still
+	}
+	return &h
+}
+
+// isPast reports whether a phrase says how it was, not how it is.
+func isPast(p phrase) bool {
+	return slices.Contains([]string{"ran", "worked", "running", "working", "booted"}, p.words[len(p.words)-1]) &&
+		p.value == "yes"
+}
+
+// goesOn reports whether what stands behind a deed says more of that, rather than something else: runs again with the
+// spare supply, but not: runs only sometimes, starts with a capital letter, lost its time.
 func goesOn(words, rest []string) bool {
 	if len(rest) == 0 || strings.ContainsAny(words[len(words)-len(rest)-1], ":,;") {
 		return true
 	}
 	first := strings.ToLower(rest[0])
-	return strings.ContainsAny(first[:1], ":,;(") || slices.Contains([]string{"again", "now", "fine", "well", "after",
-		"since", "without", "from", "on", "today"}, bare(first))
+	return strings.ContainsAny(first[:1], ":,;(0123456789") || slices.Contains([]string{"again", "now", "fine", "well",
+		"after", "since", "without", "from", "on", "in", "today", "yesterday"}, bare(first))
+}
+
+// isWhy reports whether what stands behind that something was taken out says more of that: for reading, by Bram.
+func isWhy(rest []string) bool {
+	return len(rest) > 1 && slices.Contains([]string{"for", "to", "by", "with", "at", "before", "because", "as", "and",
+		"while"}, bare(rest[0]))
+}
+
+// isLike reports whether a word is a designator with the same letters as another: U2 beside U1.
+func isLike(designator, word string) bool {
+	letters := func(text string) string { return strings.TrimRight(strings.ToUpper(text), "0123456789") }
+	return sheet.IsDesignator(word) && letters(word) == letters(designator)
 }
 
 // saidBy are words between a value and its source.

@@ -90,10 +90,11 @@ func onLine(body string, lines []string, entry *sheet.Entry, s Statement, today 
 
 // change is what a line says after what happened; or why that cannot be.
 func (s Statement) change(e sheet.Entry, today string) (changed sheet.Entry, blocked string) {
-	h := s.Happened
-	if h == nil {
+	if s.Happened == nil {
 		return s.writtenAnew(e), ""
 	}
+	h := *s.Happened
+	h.New = h.When(today)
 	if h.New != "" {
 		if _, err := edtf.Parse(h.New); err != nil {
 			return e, err.Error()

@@ -89,6 +89,9 @@ func readEntry(text string) (Statement, bool) {
 			entry.Designators[i] = strings.ToUpper(entry.Designators[i])
 		}
 	}
+	if len(entry.Designators) > 0 && isSet(entry.Designators[0]) {
+		entry.Words = cutSet(entry.Words)
+	}
 	said := Statement{Entry: entry, Line: entry.String()}
 	if len(entry.Designators) > 0 && len(entry.Words) > 0 {
 		said.Happened = ofParts(entry.Designators[0], entry.Words)
@@ -96,7 +99,11 @@ func readEntry(text string) (Statement, bool) {
 	if said.Happened != nil || len(entry.Designators) == 0 {
 		return said, true
 	}
-	if marking, mark, ok := cutFinding(entry.Designators[0], entry.Words); ok {
+	if marking, mark, ok := cutFinding(entry.Designators[0], entry.Words); ok && isPlaceOn(marking[0]) {
+		mark.Note = strings.Join(marking, " ")
+		said.Happened = &Happened{Deed: Found, Found: append(entry.Findings, mark)}
+		return said, true
+	} else if ok {
 		entry.Words, entry.Findings = marking, append(entry.Findings, mark)
 		said.Line = entry.String()
 	}

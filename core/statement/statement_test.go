@@ -104,6 +104,14 @@ func TestWhatHappensToParts(t *testing.T) {
 		{"U1 7400", "U1 reseated", "no: " + statement.NothingToChange},
 		{run, "U43,U50 removed", "no: U43 stands on line 1, but not all of U43,U50; say it of each line by itself"},
 		{"HD1 20 MB", "HD1 stuck", "HD1 20 MB !stuck"},
+		{cell, "BT1 replaced 2021", "BT1 NiCd 3.6V @solder new:2021 # rear"},
+		{cell, "BT1 new CR2032 2026-05", "BT1 CR2032 @solder new:2026-05 # rear"},
+		{cell, "BT1 removed yesterday", "BT1 @solder @empty new:2026-05-16 # rear"},
+		{"CN2 DIN 5-pin", "CN2 pin 3 bent", "CN2 DIN 5-pin !bent: pin 3"},
+		{"U11 27128", "U11 is empty", "U11 @empty"},
+		{"U70 146818", "U70 lost its time", "U70 146818 !lost its time"},
+		{"U55 4164", "U55 failed", "U55 4164 !failed"},
+		{"U68 4164", "U68 pulled for reading", "U68 @empty # for reading"},
 		{"U1 7400 !bent pin", "U1 lent to Mudflat Museum until 2027-03-01",
 			"U1 7400 @empty !bent pin !lent: to Mudflat Museum, since 2026-05-17, until 2027-03-01"},
 		{"U1-U2 7400", "U2 lent", "U1 7400 / U2 7400 @empty !lent: since 2026-05-17"},
@@ -123,7 +131,9 @@ func TestWhatHappensToParts(t *testing.T) {
 	require.Contains(t, happens(t, cell, "BT1 removed on 2026-13-45"), "no: ")
 	require.Contains(t, happens(t, cell, "BT1 new NiMH in 2026-13"), "no: ")
 	for words, line := range map[string]string{"U9 27128-25 8534 cracked": "U9         27128-25 8534 !cracked",
-		"J3 open": "J3         open", "BT1 replaced by": "BT1        replaced by"} {
+		"J3 open": "J3         open", "BT1 replaced by": "BT1        replaced by",
+		"J3 moved to 2-3": "J3         2-3", "U1 swapped with U2": "U1         swapped with U2",
+		"U1 out of round": "U1         out of round"} {
 		said, ok := statement.Read(words)
 		require.True(t, ok && said.Happened == nil && said.Line == line, said.Line)
 	}
@@ -169,7 +179,8 @@ func TestWhatHappensToAThing(t *testing.T) {
 	require.True(t, ok && said.Board == "" && said.Happened.Deed == statement.Stated, "a board may be called so")
 	for _, words := range []string{"runs only sometimes", "meridian", "starts with", "moved to", "works of art",
 		"memory 64 MB",
-		"memory by firmware", "brewery", "out", "new", "open reel", "lent", "back"} {
+		"memory by firmware", "brewery", "out", "new", "open reel", "lent", "back", "ran",
+		"ran in the cold"} {
 		said, ok := statement.Read(words)
 		require.False(t, ok && said.Happened != nil && said.Happened.IsSure(), words)
 	}
@@ -236,4 +247,16 @@ func TestPlaceTouchesNothingElse(t *testing.T) {
 		}
 		require.Equal(t, strings.Join(lines, "\n"), strings.TrimSuffix(strings.Join(rest, "\n"), ""))
 	})
+}
+
+func TestPartsThatAreCalledByTheirKind(t *testing.T) {
+	for text, want := range map[string]string{"the battery is out": "battery: is out",
+		"New battery CR2032": "battery: new CR2032", "removed the old cell": "battery: removed",
+		"fan stuck": "fan: stuck", "battery": "", "brewery removed": "", "new": "", "replaced fuse": "fuse: replaced"} {
+		kind, said, ok := statement.Called(text)
+		require.Equal(t, want != "", ok, text)
+		if ok {
+			require.Equal(t, want, kind+": "+said)
+		}
+	}
 }

@@ -37,10 +37,13 @@ func (h Happened) Would(of string) string {
 		}
 		return fmt.Sprintf("a finding: %s, %s", where, h.found())
 	case Worked:
-		if h.Worked {
-			return strings.TrimSuffix(fmt.Sprintf("tested today: %s works, %s", subject, h.Note), ", ")
+		says := "tested " + cmp.Or(h.New, "today")
+		does := map[bool]string{true: "works", false: "does not work"}[h.Worked]
+		if h.Witness() == facts.Recalled {
+			says = "recalled of " + h.New
+			does = map[bool]string{true: "worked", false: "did not work"}[h.Worked]
 		}
-		return strings.TrimSuffix(fmt.Sprintf("tested today: %s does not work, %s", subject, h.Note), ", ")
+		return strings.TrimSuffix(fmt.Sprintf("%s: %s %s, %s", says, subject, does, h.Note), ", ")
 	case Moved:
 		return fmt.Sprintf("%s stands in %s from today", subject, h.Words)
 	case Lent:

@@ -5510,9 +5510,9 @@ export interface components {
             class: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /**
              * Format: double
-             * @description Highest clock of a part without a grade, in MHz; 0 when not known
+             * @description Highest clock of a part without a grade, in MHz, where it is known
              */
-            clockMHz: number;
+            clockMHz?: number;
             /** @description How logic is made, as low-power Schottky TTL; else empty */
             family: string;
             /** @description What the device does */
@@ -5531,7 +5531,7 @@ export interface components {
             /** @description Where the figures come from */
             source: string;
             /** @description Supply voltages, as +5 -5 +12; empty where they are not known */
-            supply: string;
+            supply?: string;
             /**
              * Format: double
              * @description Typical +5 V current, a rule of thumb for the family; 0 when not known
@@ -7295,9 +7295,9 @@ export interface components {
         ReckonedEntry: {
             /**
              * Format: double
-             * @description Highest clock of a processor in MHz; 0 when not said
+             * @description Highest clock of a processor in MHz, where it is said
              */
-            clockMHz: number;
+            clockMHz?: number;
             /** Format: int64 */
             count: number;
             date: components["schemas"]["DateCode"] | null;
@@ -8484,9 +8484,9 @@ export interface components {
             class: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /**
              * Format: double
-             * @description Highest clock of a part without a grade, in MHz; 0 when not known
+             * @description Highest clock of a part without a grade, in MHz, where it is known
              */
-            clockMHz: number;
+            clockMHz?: number;
             /** @description How logic is made, as low-power Schottky TTL; else empty */
             family: string;
             /** @description What the device does */
@@ -8498,7 +8498,7 @@ export interface components {
             /** @description Where the figures come from */
             source: string;
             /** @description Supply voltages, as +5 -5 +12; empty where they are not known */
-            supply: string;
+            supply?: string;
             /**
              * Format: double
              * @description Typical +5 V current, a rule of thumb for the family; 0 when not known
