@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -149,6 +150,9 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 	subject := said.Board
 	if said.Entry != nil {
 		subject = said.Entry.Written
+	}
+	if h.Subject != "" {
+		subject = strings.TrimPrefix(subject+", "+h.Subject, ", ")
 	}
 	switch h.Deed {
 	case statement.Found:

@@ -157,8 +157,11 @@ func behindPlace(words []string) int {
 		return 1
 	}
 	first := len(words)
-	for first > 3 && (number.MatchString(words[first-1]) || numberUnit.MatchString(words[first-1])) &&
-		!numbered.MatchString(words[first-2]) {
+	isReading := func(word string) bool {
+		_, _, isUnit := quantity.UnitOf(word)
+		return number.MatchString(word) || numberUnit.MatchString(word) || isUnit
+	}
+	for first > 3 && isReading(words[first-1]) && !numbered.MatchString(words[first-2]) {
 		first--
 	}
 	return first

@@ -42,6 +42,7 @@ type Happened struct {
 	Note      string       // what else is said
 	Ends      []string     // kinds of findings that a treatment ends
 	Worked    bool         // it does
+	Subject   string       // what worked, where that is no board or part of a sheet
 	Attribute string       // of what is stated
 	Value     string
 	Source    facts.Source
@@ -307,8 +308,14 @@ func ofThing(words []string, isNamed bool) *Happened {
 			return &Happened{Deed: Treated, Words: text, Ends: strings.Split(p.value, ", ")}
 		}
 	}
-	// Where, and then what was found there: hinge cracked.
+	// What it was, and then how it was, or what was found there: disk drive ran in 2016, hinge cracked.
 	for at := 1; at < len(words); at++ {
+		if p, rest, ok := deedOf(words[at:], "thing"); ok && p.deed == Worked && isPast(p) {
+			if h := worked(p, words[at:], rest); h != nil {
+				h.Subject = strings.Join(words[:at], " ")
+				return h
+			}
+		}
 		mark := sheet.ReadMark(strings.Join(words[at:], " "))
 		if !sheet.IsKnownFinding(mark.Kind) || mark.Kind == sheet.Lent {
 			continue

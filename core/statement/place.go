@@ -180,7 +180,7 @@ func found(e sheet.Entry, marks []sheet.Mark) (changed sheet.Entry, blocked stri
 		}
 	}
 	if !isNew {
-		return e, fmt.Sprintf("the sheet says already that %s is %s", e.Written, marks[0].Kind)
+		return e, fmt.Sprintf("the sheet says so already of %s: %s", e.Written, marks[0].Kind)
 	}
 	return e, ""
 }

@@ -95,7 +95,7 @@ func TestWhatHappensToParts(t *testing.T) {
 		{cell, "BT1 new NiMH 3.6V in 2021", "BT1 NiMH 3.6V @solder new:2021 # rear"},
 		{cell, "BT1 dead", "BT1 NiCd 3.6V @solder !leaking: crust !dead # rear"},
 		{cell, "BT1 is leaking at both ends", "BT1 NiCd 3.6V @solder !leaking: at both ends # rear"},
-		{cell, "BT1 leaking", "no: the sheet says already that BT1 is leaking"},
+		{cell, "BT1 leaking", "no: the sheet says so already of BT1: leaking"},
 		{run, "U43 cracked", "U40-U42,U44 41256-15 8512 !dirty / U43 41256-15 8512 !dirty !cracked"},
 		{run, "U43 replaced by 41256-12 8801", "U40-U42,U44 41256-15 8512 !dirty / U43 41256-12 8801 new:2026-05-17"},
 		{run, "U41-U43 removed", "U40,U44 41256-15 8512 !dirty / U41-U43 @empty"},
@@ -196,6 +196,15 @@ func TestAMarkingIsReadBetter(t *testing.T) {
 		placed, err := statement.Place(body, said, "2026-05-17")
 		require.NoError(t, err)
 		require.Equal(t, want, strings.Join(strings.Fields(placed.Body), " "))
+	}
+	for marking, better := range map[string]bool{"SC8720?P 8538": true, "SC872??P 8538": true, "SC8728?P 8538": true,
+		"SC87??P 8538": false, "SC8720?P 8537": false, "?": true} {
+		said, _ := statement.Read("U14 SC8720P 8538")
+		placed, err := statement.Place("U14 "+marking, said, "2026-05-17")
+		require.NoError(t, err)
+		alone, err := reckoning.Of(builtin.Library(), []byte(placed.Text), reckoning.Options{Mode: sheet.Body})
+		require.NoError(t, err)
+		require.Equal(t, better, statement.WhyNot(said, placed, alone) == "", marking)
 	}
 	for words, why := range map[string]string{"U14 fizzled": "no marking that is known", "J3 open": "", "U14 27128": "",
 		"U14 replaced by 27128 in 2091": "after today"} {

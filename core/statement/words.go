@@ -26,8 +26,8 @@ func (h Happened) CanBe() bool {
 // Would says what would be noted of a thing as a whole; of is the board or part that was named, or empty for the machine.
 func (h Happened) Would(of string) string {
 	subject := "it"
-	if of != "" {
-		subject = of
+	if subject = cmp.Or(h.Subject, of, subject); h.Subject != "" && of != "" {
+		subject = of + ", " + h.Subject
 	}
 	switch h.Deed {
 	case Found:
