@@ -71,7 +71,8 @@ func ReadWords(library *device.Library, words []string, context Context) Reading
 		}
 	}
 	for i, word := range words {
-		if numberAt >= 0 && i >= numberAt && i <= numberEnd || isCopyright(words, i) || part == Unit && isMeasure(words, i) {
+		if numberAt >= 0 && i >= numberAt && i <= numberEnd || isCopyright(words, i) || part == Unit &&
+			isMeasure(words, i) {
 			continue
 		}
 		behind := numberAt >= 0 && i > numberEnd
