@@ -14,8 +14,8 @@ import (
 )
 
 func calcCommand() *cobra.Command {
-	return family("calc", "Small sums: memory, picture memory, fit", calcRAMCommand(), calcVideoCommand(),
-		calcFitCommand())
+	return family("calc", "Small sums: memory, picture memory, fit, words, network settings", calcRAMCommand(),
+		calcVideoCommand(), calcFitCommand(), calcWordCommand(), calcNetCommand())
 }
 
 // ramAnswer is what calc ram answers.

@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -177,4 +178,26 @@ func TestReadableAnswers(t *testing.T) {
 	_, out, err = heron("U1 7400   @socket\n# kept\nU2\tU3", "sheet", "-", "--format")
 	require.NoError(t, err)
 	require.Equal(t, "U1         7400 @socket\n# kept\nU2         U3\n", out)
+}
+
+func TestSmallSums(t *testing.T) {
+	for _, c := range []struct {
+		args   []string
+		status int
+		says   string
+	}{
+		{[]string{"calc", "word", "377.250", "--fields", "15-8 high", "--json"}, 0, `"splitOctal": "377.250"`},
+		{[]string{"calc", "word", "0b102"}, 1, "column 5: '2' is no binary digit"},
+		{[]string{"calc", "word", "7", "--fields", "1-3 x"}, 1, "--fields: column 1: 1-3: the high bit goes first"},
+		{[]string{"calc", "word"}, 2, ""},
+		{[]string{"calc", "net", "--address", "10.0.0.1", "--mask", "/24", "--json"}, 0, `"broadcast": "10.0.0.255"`},
+		{[]string{"calc", "net", "--address", "10.0.0"}, 1, `"10.0.0" is no address`},
+		{[]string{"calc", "net"}, 2, "give what is known"},
+		{[]string{"caution", "Take the lid off", "--holds", "tube", "--json"}, 0, `"key": "tube"`},
+		{[]string{"caution", "Take the lid off", "--holds", "ghosts"}, 2, "it is one of"},
+	} {
+		status, out, errors := heron("", c.args...)
+		require.Equal(t, c.status, status, "%v: %s", c.args, errors)
+		require.Contains(t, out+fmt.Sprint(errors), c.says, c.args)
+	}
 }

@@ -27,15 +27,16 @@ func At(line int, format string, about ...any) error {
 	return &Error{Line: line, Err: fmt.Errorf(format, about...)}
 }
 
-// Error names the line, the text and the cause.
+// Error names the place, the text and the cause.
 func (e *Error) Error() string {
 	place := ""
-	if e.Line > 0 {
-		place = fmt.Sprintf("line %d", e.Line)
-		if e.Column > 0 {
-			place += fmt.Sprintf(", column %d", e.Column)
-		}
-		place += ": "
+	switch {
+	case e.Line > 0 && e.Column > 0:
+		place = fmt.Sprintf("line %d, column %d: ", e.Line, e.Column)
+	case e.Line > 0:
+		place = fmt.Sprintf("line %d: ", e.Line)
+	case e.Column > 0:
+		place = fmt.Sprintf("column %d: ", e.Column)
 	}
 	if e.Text != "" {
 		place += fmt.Sprintf("%q: ", e.Text)

@@ -53,7 +53,7 @@ export default function Models() {
                 <tr key={model.id}>
                   <td>{model.maker} <strong>{model.model}</strong>
                     {model.variants && <><br /><Faint>{model.variants.split('\n').join(', ')}</Faint></>}</td>
-                  <td>{model.made}</td>
+                  <td style={{ whiteSpace: 'nowrap' }}>{model.made}</td>
                   <td>{(model.expected ?? '').split('\n').filter(Boolean).map((line) =>
                     line.split('|').map((cell) => cell.trim()).join(', ')).join('; ')}
                     {model.figures && <><br /><Faint>{model.figures.split('\n').join('; ')}</Faint></>}</td>
