@@ -1,0 +1,85 @@
+package census
+
+import (
+	"fmt"
+
+	"frugalheron/core/identification"
+)
+
+// Weights that are proposed. A rule of thumb; who weighs changes them.
+const (
+	speaksFor     = 3
+	speaksAgainst = -1 // what it can do beside what is explained
+)
+
+// Proposal is evidence that follows from what the chips of a board are for. Nobody has accepted it yet.
+type Proposal struct {
+	Key      string                  `json:"key" doc:"The capability from which it follows"`
+	Text     string                  `json:"text"`
+	Presence identification.Presence `json:"presence" enum:"found,absent,open"`
+	HowTo    string                  `json:"howTo"`
+	Weights  []Weight                `json:"weights"`
+}
+
+// Weight is how strongly a proposal speaks for or against an explanation.
+type Weight struct {
+	HypothesisID int64 `json:"hypothesisId"`
+	Weight       int   `json:"weight"`
+}
+
+// Propose says what the chips of a board tell of its explanations: each capability that one of them names speaks for that
+// one, and against those that name another. Explanations that name none are left alone.
+func (c Census) Propose(hypotheses []identification.Hypothesis) []Proposal {
+	proposals := []Proposal{}
+	namesAny := map[int64]bool{}
+	for _, h := range hypotheses {
+		for _, row := range tables().capabilities {
+			namesAny[h.ID] = namesAny[h.ID] || row.tells.MatchString(h.Text)
+		}
+	}
+	for i, row := range tables().capabilities {
+		p := Proposal{Key: row.key, Weights: []Weight{}}
+		isNamed := false
+		for _, h := range hypotheses {
+			switch {
+			case row.tells.MatchString(h.Text):
+				isNamed = true
+				p.Weights = append(p.Weights, Weight{h.ID, speaksFor})
+			case namesAny[h.ID]:
+				p.Weights = append(p.Weights, Weight{h.ID, speaksAgainst})
+			}
+		}
+		if !isNamed {
+			continue
+		}
+		can := c.Capabilities[i]
+		p.Text = fmt.Sprintf("%s (%s)", can.Words, can.Why)
+		switch can.State {
+		case Present:
+			p.Presence = identification.Found
+		case Missing:
+			p.Presence = identification.Absent
+		default:
+			p.Presence, p.HowTo = identification.Open, "identify its chips: "+joined(c.Unidentified)
+		}
+		proposals = append(proposals, p)
+	}
+	return proposals
+}
+
+// mostNamed bounds the chips that a proposal names.
+const mostNamed = 4
+
+func joined(names []string) string {
+	text := ""
+	for i, name := range names {
+		switch {
+		case i == mostNamed:
+			return text + fmt.Sprintf(" and %d more", len(names)-i)
+		case i > 0:
+			text += ", "
+		}
+		text += name
+	}
+	return text
+}
