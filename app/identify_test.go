@@ -177,6 +177,29 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 	identifications, err := actions.Unknowns.Identifications(ctx, viewer, 0)
 	require.NoError(t, err)
 	require.Equal(t, told.Decision, identifications[0].Decision)
+
+	// What its chips say is proposed until somebody accepts or drops it, and again when they say something else.
+	keys := func() (keys string) {
+		told, err = actions.Unknowns.Identification(ctx, viewer, board.ID)
+		require.NoError(t, err)
+		for _, p := range told.Proposals {
+			keys += p.Key + " " + string(p.Presence) + ";"
+		}
+		return keys
+	}
+	require.Equal(t, "runs absent;disks absent;devices absent;moves-data absent;", keys())
+	written.Evidence = append(written.Evidence, unknowns.IdentificationEvidence{ID: 3, Text: "controls disks",
+		Presence: identification.Absent, Follows: "disks"})
+	written.Dropped = []string{"runs", "devices", "moves-data"}
+	_, err = actions.Unknowns.WeighIdentification(ctx, technician, board.ID, told.Version, written)
+	require.NoError(t, err)
+	require.Empty(t, keys())
+	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1 7400\nU2 ?")
+	require.NoError(t, err)
+	require.Equal(t, "disks open;", keys(), "a chip that nobody has named could be it")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 2, "U1 7400\nU2 765")
+	require.NoError(t, err)
+	require.Equal(t, "disks found;", keys())
 }
 
 func TestAPictureIsNumbered(t *testing.T) {

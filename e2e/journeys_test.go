@@ -500,6 +500,15 @@ func serveAt(t *testing.T, address string, w world) *http.Server {
 // Every view on a phone beside the open case, in both themes: nothing sticks out sideways, what is
 // pressed is large enough for a thumb, and the accessibility rules find nothing wrong.
 func TestEveryViewOnAPhone(t *testing.T) {
+	for _, theme := range []string{"light", "dark"} {
+		t.Run(theme, func(t *testing.T) {
+			t.Parallel()
+			everyViewOnAPhone(t, theme)
+		})
+	}
+}
+
+func everyViewOnAPhone(t *testing.T, theme string) {
 	w := newWorld(t)
 	board := w.addBoard(t,
 		"== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
@@ -538,93 +547,91 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	look("sign in", at("/"), See(Button("Sign in")))
 	look("a link that has ended", at("/welcome#none"), See(Text("This link has ended")))
 	require.NoError(t, b.Do(SignIn(w.url, curator.Login, curator.Password)))
-	for _, theme := range []string{"light", "dark"} {
-		require.NoError(t,
-			b.Do(emulation.SetEmulatedMedia().WithFeatures([]*emulation.MediaFeature{
-				{Name: "prefers-color-scheme", Value: theme},
-			})))
-		look(theme+" shelves", at("/shelves"), See(Text("EH-0900")))
-		look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")),
-			See(Text("Give the machine a name")))
-		look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")),
-			verdict("To put right", "1 problem"), Click(`//aside//button[contains(., "Findings")]`))
-		look(theme+" move", Click(Button("Move Main board")), See(Labelled("Place")),
-			chromedp.SetValue(`//select[option[.="into a machine"]]`, "machine", chromedp.BySearch))
-		look(theme+" histories", Click(Button("History of Main board")), See(Text("+ U1 HX9040")),
-			Click(Button("History")), See(Text("entered Estuary")))
-		look(theme+" details and table", Click(Button("Edit details")), See(Labelled("Slot")),
-			Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")))
-		look(theme+" paste", Click(Button("Paste a sheet with headings")),
-			Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
-		look(theme+" arrive", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "arrive", 1)),
-			Click(Button("Write down how it came")), Click(Button("Add to the chain")),
-			Click(Button("Move the machine")), Click(Button("Note that there is some")),
-			See(Labelled("What kind of data")))
-		look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)),
-			See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")),
-			Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
-		look(theme+" identify", chromedp.Navigate(w.identify()), See(Text("the label says version 1.1")),
-			Click(Button("Read out U9 of Old card")), See(Labelled("Device in the reader")),
-			Click(Button("Describe the model")), See(Labelled("Model")),
-			Click(Button("Ask about something else")), See(Labelled("What it is called")),
-			Click(Button("Guess what HX7200 is")), See(Labelled("Because")))
-		look(theme+" rom", Click(`//section[@aria-label="Read-only memories"]//tr//a[contains(., "SHA-256")]`),
-			See(Text("Byte map")), Click(Button("Name it")), See(Labelled("Version")))
-		look(theme+" roms", at("/library/roms"), See(Text("CRC-32")))
-		look(theme+" makers", at("/library/makers"), Click(Button("Add a maker")), See(Labelled("Founded")))
-		look(theme+" pack", at("/library"), Click(Button("Take over a pack")),
-			Fill(Labelled("Reference pack, CSV"), "number,class,function\nHX,own,x"),
-			Click(Button("See what it would do")), See(Text("1 lines are wrong")))
-		look(theme+" models", at("/library/models"), Click(Button("Add a model")), See(Labelled("Maker")))
-		look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
-		look(theme+" board picture", chromedp.Navigate(w.identify()),
-			Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`),
-			Until("the picture", `document.querySelector("[role=group] img")?.complete`))
-		look(theme+" arrivals", at("/shelves/arrivals"), See(Text("Clear-out")))
-		look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")),
-			Click(Button("Place Terminal")), See(Labelled("Accession number")))
-		look(theme+" places", at("/stores/places"), See(Text("Store")))
-		look(theme+" people", at("/library/people"), Click(Button("Add somebody")), See(Labelled("Name")))
-		look(theme+" open up", chromedp.Navigate(w.stage("open-up")), See(Text("Easily mistaken.")),
-			Click(Button("Map a connector")), See(Labelled("Pins of the plug")), Click(Button("Edit J1")),
-			Click(Button("Change step 1")), See(Labelled("What comes off")), Click(Button("Add other fasteners")))
-		look(theme+" put together", chromedp.Navigate(w.stage("open-up")), Click(Button("Put together")),
-			See(Text("Plugged in again")), Click(Button("It stays off")), See(Labelled("Why it stays off")))
-		look(theme+" tray labels",
-			chromedp.Navigate(fmt.Sprintf("%s/bench/%d/tray-labels/%d", w.url, w.machine.ID, log.ID)),
-			See(Text("step 1: Lid")))
-		look(theme+" judge", chromedp.Navigate(w.stage("judge")), See(Text("Over the years")),
-			Click(Button("Begin a survey")), Click(Button("Found something")), See(Labelled("Where, in words")),
-			Click(Button("Note an adjuster")), See(Labelled("Where it stands now")),
-			Click(Button("More readings of BT1")), See(Text("Take a reading (F9)")))
-		look(theme+" end of a survey", Click(Button("End the survey here")), See(Text("That stays visible")),
-			Click(Button("Look at more")), Click(Button("Inspected, nothing new found")),
-			See(`//section[@aria-label="Batteries"]//h3`), Click(Button("End the survey here")),
-			focusButton("End the survey"), Keys(kb.Enter), Gone(Button("End the survey")))
-		look(theme+" condition on paper",
-			chromedp.Navigate(w.url+fmt.Sprintf("/bench/%d/condition-report", w.machine.ID)),
-			See(Text("What the grades mean")))
-		look(theme+" what to open first", at("/diary/open-first"), See(Text("The whole order")), See(Text("EH-0900")))
-		look(theme+" how often", at("/diary/ageing"), Click(Button("Edit Foam contacts")),
-			See(Labelled("Minutes to look at one")))
-		look(theme+" procedures", at("/library/procedures"), Click(Button("Edit To the board of Bench")),
-			See(Labelled("Steps, one a line")))
-		look(theme+" stage not open", chromedp.Navigate(w.stage("make-good")), See(Text("Not open yet")))
-		look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
-		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
-		look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")),
-			Click(Button("Invite somebody")), See(Labelled("Login")), Click(Button("Edit "+viewer.Name)))
-		look(theme+" paper", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "print", 1)),
-			See(Text("problem: ")))
-		look(theme+" say or find", Keys("/"), Keys("u7 74ls00"), See(Text("new. Taken for: 74LS00")),
-			Until("what Enter takes to be one of those shown",
-				`document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.textContent.includes("Taken for")`))
-		look(theme+" stores", at("/stores"), See(Text("Spare supply")))
-		look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")),
-			Click(Button("History of Spare supply")), See(Text("Where it has been")))
-		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
-		look(theme+" keys", Keys("?"), See(Text("In a sheet")))
-	}
+	require.NoError(t,
+		b.Do(emulation.SetEmulatedMedia().WithFeatures([]*emulation.MediaFeature{
+			{Name: "prefers-color-scheme", Value: theme},
+		})))
+	look(theme+" shelves", at("/shelves"), See(Text("EH-0900")))
+	look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")),
+		See(Text("Give the machine a name")))
+	look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")),
+		verdict("To put right", "1 problem"), Click(`//aside//button[contains(., "Findings")]`))
+	look(theme+" move", Click(Button("Move Main board")), See(Labelled("Place")),
+		chromedp.SetValue(`//select[option[.="into a machine"]]`, "machine", chromedp.BySearch))
+	look(theme+" histories", Click(Button("History of Main board")), See(Text("+ U1 HX9040")),
+		Click(Button("History")), See(Text("entered Estuary")))
+	look(theme+" details and table", Click(Button("Edit details")), See(Labelled("Slot")),
+		Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")))
+	look(theme+" paste", Click(Button("Paste a sheet with headings")),
+		Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
+	look(theme+" arrive", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "arrive", 1)),
+		Click(Button("Write down how it came")), Click(Button("Add to the chain")),
+		Click(Button("Move the machine")), Click(Button("Note that there is some")),
+		See(Labelled("What kind of data")))
+	look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)),
+		See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")),
+		Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
+	look(theme+" identify", chromedp.Navigate(w.identify()), See(Text("the label says version 1.1")),
+		Click(Button("Read out U9 of Old card")), See(Labelled("Device in the reader")),
+		Click(Button("Describe the model")), See(Labelled("Model")),
+		Click(Button("Ask about something else")), See(Labelled("What it is called")),
+		Click(Button("Guess what HX7200 is")), See(Labelled("Because")))
+	look(theme+" rom", Click(`//section[@aria-label="Read-only memories"]//tr//a[contains(., "SHA-256")]`),
+		See(Text("Byte map")), Click(Button("Name it")), See(Labelled("Version")))
+	look(theme+" roms", at("/library/roms"), See(Text("CRC-32")))
+	look(theme+" makers", at("/library/makers"), Click(Button("Add a maker")), See(Labelled("Founded")))
+	look(theme+" pack", at("/library"), Click(Button("Take over a pack")),
+		Fill(Labelled("Reference pack, CSV"), "number,class,function\nHX,own,x"),
+		Click(Button("See what it would do")), See(Text("1 lines are wrong")))
+	look(theme+" models", at("/library/models"), Click(Button("Add a model")), See(Labelled("Maker")))
+	look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
+	look(theme+" board picture", chromedp.Navigate(w.identify()),
+		Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`),
+		Until("the picture", `document.querySelector("[role=group] img")?.complete`))
+	look(theme+" arrivals", at("/shelves/arrivals"), See(Text("Clear-out")))
+	look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")),
+		Click(Button("Place Terminal")), See(Labelled("Accession number")))
+	look(theme+" places", at("/stores/places"), See(Text("Store")))
+	look(theme+" people", at("/library/people"), Click(Button("Add somebody")), See(Labelled("Name")))
+	look(theme+" open up", chromedp.Navigate(w.stage("open-up")), See(Text("Easily mistaken.")),
+		Click(Button("Map a connector")), See(Labelled("Pins of the plug")), Click(Button("Edit J1")),
+		Click(Button("Change step 1")), See(Labelled("What comes off")), Click(Button("Add other fasteners")))
+	look(theme+" put together", chromedp.Navigate(w.stage("open-up")), Click(Button("Put together")),
+		See(Text("Plugged in again")), Click(Button("It stays off")), See(Labelled("Why it stays off")))
+	look(theme+" tray labels",
+		chromedp.Navigate(fmt.Sprintf("%s/bench/%d/tray-labels/%d", w.url, w.machine.ID, log.ID)),
+		See(Text("step 1: Lid")))
+	look(theme+" judge", chromedp.Navigate(w.stage("judge")), See(Text("Over the years")),
+		Click(Button("Begin a survey")), Click(Button("Found something")), See(Labelled("Where, in words")),
+		Click(Button("Note an adjuster")), See(Labelled("Where it stands now")),
+		Click(Button("More readings of BT1")), See(Text("Take a reading (F9)")))
+	look(theme+" end of a survey", Click(Button("End the survey here")), See(Text("That stays visible")),
+		Click(Button("Look at more")), Click(Button("Inspected, nothing new found")),
+		See(`//section[@aria-label="Batteries"]//h3`), Click(Button("End the survey here")),
+		focusButton("End the survey"), Keys(kb.Enter), Gone(Button("End the survey")))
+	look(theme+" condition on paper",
+		chromedp.Navigate(w.url+fmt.Sprintf("/bench/%d/condition-report", w.machine.ID)),
+		See(Text("What the grades mean")))
+	look(theme+" what to open first", at("/diary/open-first"), See(Text("The whole order")), See(Text("EH-0900")))
+	look(theme+" how often", at("/diary/ageing"), Click(Button("Edit Foam contacts")),
+		See(Labelled("Minutes to look at one")))
+	look(theme+" procedures", at("/library/procedures"), Click(Button("Edit To the board of Bench")),
+		See(Labelled("Steps, one a line")))
+	look(theme+" stage not open", chromedp.Navigate(w.stage("make-good")), See(Text("Not open yet")))
+	look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
+	look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
+	look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")),
+		Click(Button("Invite somebody")), See(Labelled("Login")), Click(Button("Edit "+viewer.Name)))
+	look(theme+" paper", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "print", 1)),
+		See(Text("problem: ")))
+	look(theme+" say or find", Keys("/"), Keys("u7 74ls00"), See(Text("new. Taken for: 74LS00")),
+		Until("what Enter takes to be one of those shown",
+			`document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.textContent.includes("Taken for")`))
+	look(theme+" stores", at("/stores"), See(Text("Spare supply")))
+	look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")),
+		Click(Button("History of Spare supply")), See(Text("Where it has been")))
+	look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
+	look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	// What comes up while one works.
 	require.NoError(t, b.Do(chromedp.Navigate(w.bench()), See(editor("Main board")), Click(editor("Main board")),
 		Chord(kb.Home, input.ModifierCtrl), Keys(kb.End+" @socket"), See(Text("kept here, not yet saved"))))

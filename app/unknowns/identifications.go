@@ -11,9 +11,14 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/sheets"
+	"frugalheron/core/census"
 	"frugalheron/core/identification"
+	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
 	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	storesheets "frugalheron/store/sheets"
 	"frugalheron/store/unknowns"
 )
 
@@ -21,6 +26,7 @@ import (
 type IdentificationInput struct {
 	Hypotheses []identification.Hypothesis `json:"hypotheses" maxItems:"20" doc:"Ids are chosen by who writes, and stay"`
 	Evidence   []IdentificationEvidence    `json:"evidence" maxItems:"100"`
+	Dropped    []string                    `json:"dropped" maxItems:"40" required:"false" doc:"Keys of proposals that somebody does not want"`
 	Decision   *IdentificationDecision     `json:"decision,omitempty" doc:"Closes it; left out while it is open"`
 }
 
@@ -31,6 +37,7 @@ type IdentificationEvidence struct {
 	Presence identification.Presence `json:"presence" enum:"found,absent,open"`
 	HowTo    string                  `json:"howTo" says:"text" maxLength:"400" required:"false" doc:"How one looks for it"`
 	Weights  []IdentificationWeight  `json:"weights" maxItems:"20" doc:"Explanations it says nothing of may be left out"`
+	Follows  string                  `json:"follows" maxLength:"40" required:"false" doc:"Key of the proposal that somebody accepted with it; empty for what people saw"`
 }
 
 // IdentificationWeight is how strongly evidence speaks for or against an explanation.
@@ -51,8 +58,10 @@ type IdentificationView struct {
 	AssemblyID int64  `json:"assemblyId"`
 	Assembly   string `json:"assembly" says:"text"`
 	IdentificationInput
-	Weighing identification.Weighing `json:"weighing"`
-	Version  int                     `json:"version" doc:"0 while nobody has written yet"`
+	Weighing  identification.Weighing `json:"weighing"`
+	Census    census.Census           `json:"census" doc:"What its chips are for"`
+	Proposals []census.Proposal       `json:"proposals" doc:"Evidence that follows from its chips, and that nobody has accepted or dropped"`
+	Version   int                     `json:"version" doc:"0 while nobody has written yet"`
 }
 
 // Identifications lists the assemblies of a machine that somebody puzzles over; with 0 those of the collection.
@@ -81,10 +90,10 @@ func (s *Service) Identification(ctx context.Context, actor action.Actor,
 	if err != nil {
 		return IdentificationView{}, err
 	}
-	return identificationOf(ctx, s.kernel.Reader(ctx), assemblyID, assembly.Title)
+	return s.identificationOf(ctx, s.kernel.Reader(ctx), assemblyID, assembly.Title)
 }
 
-func identificationOf(ctx context.Context, h pg.Handle, assemblyID int64,
+func (s *Service) identificationOf(ctx context.Context, h pg.Handle, assemblyID int64,
 	title string) (IdentificationView, error) {
 	told := IdentificationView{AssemblyID: assemblyID, Assembly: title,
 		IdentificationInput: IdentificationInput{Hypotheses: []identification.Hypothesis{},
@@ -98,11 +107,46 @@ func identificationOf(ctx context.Context, h pg.Handle, assemblyID int64,
 	}
 	told.Hypotheses = append([]identification.Hypothesis{}, told.Hypotheses...)
 	told.Evidence = append([]IdentificationEvidence{}, told.Evidence...)
+	told.Dropped = append([]string{}, told.Dropped...)
 	for i := range told.Evidence {
 		told.Evidence[i].Weights = append([]IdentificationWeight{}, told.Evidence[i].Weights...)
 	}
+	if err != nil {
+		return told, err
+	}
 	told.Weighing = told.weigh()
+	told.Census, err = s.censusOf(ctx, h, assemblyID)
+	told.Proposals = slices.DeleteFunc(told.Census.Propose(told.Hypotheses), told.hasSettled)
 	return told, err
+}
+
+// censusOf counts what the chips of an assembly are for, by its newest sheet.
+func (s *Service) censusOf(ctx context.Context, h pg.Handle, assemblyID int64) (census.Census, error) {
+	assembly, err := inventory.AssemblyByID(ctx, h, assemblyID)
+	if err != nil {
+		return census.Census{}, err
+	}
+	newest, err := storesheets.NewestRevision(ctx, h, assemblyID)
+	if err != nil && !errors.Is(err, action.ErrNotFound) || assembly.IsExterior() {
+		return census.Of(nil), err
+	}
+	library, err := s.library.Read(ctx)
+	if err != nil {
+		return census.Census{}, err
+	}
+	result, err := sheets.ReckonBody(library, newest.Body, reckoning.Options{Purpose: sheet.Purpose(assembly.Purpose)})
+	entries := []reckoning.Entry{}
+	for _, a := range result.Assemblies {
+		entries = append(entries, a.Entries...)
+	}
+	return census.Of(entries), err
+}
+
+// hasSettled reports whether somebody accepted a proposal as it is, or does not want it.
+func (f IdentificationInput) hasSettled(p census.Proposal) bool {
+	return slices.Contains(f.Dropped, p.Key) || slices.ContainsFunc(f.Evidence, func(e IdentificationEvidence) bool {
+		return e.Follows == p.Key && e.Presence == p.Presence
+	})
 }
 
 func (f IdentificationInput) weigh() identification.Weighing {
@@ -129,7 +173,7 @@ func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, a
 		if err != nil {
 			return err
 		}
-		before, err := identificationOf(ctx, tx, assemblyID, assembly.Title)
+		before, err := s.identificationOf(ctx, tx, assemblyID, assembly.Title)
 		if err != nil {
 			return err
 		}
@@ -139,7 +183,7 @@ func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, a
 		if err := unknowns.PutIdentification(ctx, tx, assemblyID, fields); err != nil {
 			return err
 		}
-		if told, err = identificationOf(ctx, tx, assemblyID, assembly.Title); err != nil {
+		if told, err = s.identificationOf(ctx, tx, assemblyID, assembly.Title); err != nil {
 			return err
 		}
 		done, after := eventWeighIdentification, map[string]any{"why": told.Weighing.Why, "written": fields}
@@ -171,7 +215,8 @@ func checkIdentification(f *IdentificationInput) error {
 	}
 	for i := range f.Evidence {
 		e := &f.Evidence[i]
-		if err := input.CheckAll(input.OneLine("evidence", &e.Text), input.OneLine("evidence", &e.HowTo)); err != nil {
+		if err := input.CheckAll(input.OneLine("evidence", &e.Text), input.OneLine("evidence", &e.HowTo),
+			input.OneLine("evidence", &e.Follows)); err != nil {
 			return err
 		}
 		if e.Text == "" {
@@ -181,6 +226,11 @@ func checkIdentification(f *IdentificationInput) error {
 		e.Weights = slices.DeleteFunc(e.Weights, func(w IdentificationWeight) bool {
 			return !hypotheses[w.HypothesisID] || w.Weight == 0
 		})
+	}
+	for i := range f.Dropped {
+		if err := input.OneLine("dropped", &f.Dropped[i]); err != nil {
+			return err
+		}
 	}
 	if f.Decision == nil {
 		return nil

@@ -88,19 +88,24 @@ func TestProposals(t *testing.T) {
 	for _, p := range of(t, diskCard).Propose(hypotheses) {
 		told = append(told, fmt.Sprintf("%s %s %v", p.Key, p.Presence, p.Weights))
 	}
-	require.Equal(t, []string{"runs absent [{1 3} {2 -1}]", "picture absent [{1 -1} {2 3}]", "disks found [{1 3} {2 -1}]"},
+	require.Equal(t, []string{"runs absent [{1 3} {2 -1}]", "picture absent [{1 -1} {2 3}]",
+		"disks found [{1 3} {2 -1}]"},
 		[]string{told[0], told[1], told[2]})
 	unsure := of(t, "U1 ?\nU2 ?\nU3 ?\nU4 ?\nU5 ?\nU6 ?").Propose(hypotheses[1:2])
 	require.Equal(t, identification.Open, unsure[0].Presence)
 	require.Equal(t, "identify its chips: U1, U2, U3, U4 and 2 more", unsure[0].HowTo)
+	blind := of(t, diskCard).Propose([]identification.Hypothesis{{ID: 4, Text: "a terminal without its picture part"}})
+	require.Equal(t, "runs", blind[0].Key)
+	require.NotContains(t, fmt.Sprint(blind), "picture")
 	require.Empty(t, of(t, diskCard).Propose(nil))
 	require.Empty(t, of(t, diskCard).Propose(hypotheses[2:]))
 }
 
-// Whatever stands on a board: an unidentified chip more makes nothing missing that was not, and takes nothing away that is
-// there for certain.
+// Whatever stands on a board: an unidentified chip more makes nothing missing that was not, and takes nothing away that
+// is there for certain.
 func TestAnUnidentifiedChipNeverMakesMissing(t *testing.T) {
-	lines := []string{"U1 8088", "U2 27128", "U3-U10 4164", "X1 6 MHz", "U11 765", "U12 6845", "U13 16550", "U14 74LS245",
+	lines := []string{"U1 8088", "U2 27128", "U3-U10 4164", "X1 6 MHz", "U11 765", "U12 6845", "U13 16550",
+		"U14 74LS245",
 		"U15 8255", "U16 8748", "U17-U18 4416 for:picture"}
 	rapid.Check(t, func(t *rapid.T) {
 		body := strings.Join(rapid.SliceOfDistinct(rapid.SampledFrom(lines), rapid.ID[string]).Draw(t, "lines"), "\n")

@@ -2,6 +2,7 @@ package census
 
 import (
 	"fmt"
+	"regexp"
 
 	"frugalheron/core/identification"
 )
@@ -27,6 +28,15 @@ type Weight struct {
 	Weight       int   `json:"weight"`
 }
 
+// lacking is what an explanation says that the board has not: a terminal without its picture part.
+var lacking = regexp.MustCompile(`(?i)\bwithout\b.*`)
+
+// isNamedBy reports whether an explanation says that the board has a capability.
+func (r capabilityRow) isNamedBy(text string) bool {
+	has := lacking.ReplaceAllString(text, "")
+	return r.tells.MatchString(has) && !r.tells.MatchString(text[len(has):])
+}
+
 // Propose says what the chips of a board tell of its explanations: each capability that one of them names speaks for that
 // one, and against those that name another. Explanations that name none are left alone.
 func (c Census) Propose(hypotheses []identification.Hypothesis) []Proposal {
@@ -34,7 +44,7 @@ func (c Census) Propose(hypotheses []identification.Hypothesis) []Proposal {
 	namesAny := map[int64]bool{}
 	for _, h := range hypotheses {
 		for _, row := range tables().capabilities {
-			namesAny[h.ID] = namesAny[h.ID] || row.tells.MatchString(h.Text)
+			namesAny[h.ID] = namesAny[h.ID] || row.isNamedBy(h.Text)
 		}
 	}
 	for i, row := range tables().capabilities {
@@ -42,7 +52,7 @@ func (c Census) Propose(hypotheses []identification.Hypothesis) []Proposal {
 		isNamed := false
 		for _, h := range hypotheses {
 			switch {
-			case row.tells.MatchString(h.Text):
+			case row.isNamedBy(h.Text):
 				isNamed = true
 				p.Weights = append(p.Weights, Weight{h.ID, speaksFor})
 			case namesAny[h.ID]:

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 )
@@ -43,9 +44,36 @@ func literal(text string) string {
 	return `"` + text + `"`
 }
 
-// Click waits until something shows and clicks it.
+// Click waits until something shows and stays where it is, and clicks it: where a form opens above, what is below moves, and
+// a click that was aimed before would miss it.
 func Click(xpath string) chromedp.Action {
-	return described("click "+xpath, chromedp.Click(xpath, chromedp.BySearch, chromedp.NodeVisible))
+	return described("click "+xpath, chromedp.Tasks{
+		chromedp.WaitVisible(xpath, chromedp.BySearch),
+		chromedp.ActionFunc(func(ctx context.Context) error {
+			var stays bool
+			err := chromedp.Evaluate(fmt.Sprintf(`new Promise(done => {
+				let place = "", frames = 0
+				const look = () => {
+					const it = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue
+					it?.scrollIntoViewIfNeeded()
+					const { x, y, width, height } = it?.getBoundingClientRect() ?? {}
+					const now = [x, y, width, height].join()
+					frames = it && now === place ? frames + 1 : 0
+					place = now
+					if (frames > 3) done(true)
+					else requestAnimationFrame(look)
+				}
+				look()
+			})`, xpath), &stays, func(p *runtime.EvaluateParams) *runtime.EvaluateParams {
+				return p.WithAwaitPromise(true)
+			}).Do(ctx)
+			if err != nil && ctx.Err() == nil {
+				return nil // it moved on to another page; the click waits for what is there
+			}
+			return err
+		}),
+		chromedp.Click(xpath, chromedp.BySearch, chromedp.NodeVisible),
+	})
 }
 
 // See waits until something shows.

@@ -61,8 +61,8 @@ export function saveSheet(id: number, base: number, body: string): Promise<Revis
 /** Puts a kept revision where the bench shows it, so that it need not be asked for again. */
 export function noteRevision({ id, machineId }: FittedAssembly, { n, body }: Revision) {
   historyChanged()
-  for (const key of ['dossier', 'machines'])
-    void queryClient.invalidateQueries({ queryKey: [key] }) // sums and statements follow sheets
+  for (const key of ['dossier', 'machines', 'mysteries'])
+    void queryClient.invalidateQueries({ queryKey: [key] }) // sums, statements and what chips are for follow sheets
   const noted = (assembly: FittedAssembly) => (assembly.id === id ? { ...assembly, revision: n, body } : assembly)
   if (machineId) queryClient.setQueryData(assembliesQuery(machineId).queryKey, (assemblies) => assemblies?.map(noted))
   queryClient.setQueryData(assemblyQuery(id).queryKey, (assembly) => assembly && noted(assembly))

@@ -24,7 +24,8 @@ export const occurrencesQuery = (number: string) =>
 
 /** A type that is known or gone changes what every sheet amounts to. */
 function changed() {
-  for (const queryKey of [libraryKey, ['reckoning'], ['machines']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [libraryKey, ['reckoning'], ['machines'], ['mysteries']])
+    void queryClient.invalidateQueries({ queryKey })
 }
 
 export function useNameType() {

@@ -3759,6 +3759,14 @@ export interface components {
             /** Format: int64 */
             n: number;
         };
+        Capability: {
+            key: string;
+            /** @enum {string} */
+            state: "present" | "missing" | "unknown";
+            /** @description Which parts do it, or what is missing */
+            why: string;
+            words: string;
+        };
         Caution: {
             /** @enum {string} */
             key: "mains" | "charge" | "tube" | "battery" | "li-ion" | "cell-leads" | "static" | "heat" | "fumes" | "weight" | "edges" | "dust" | "solvents" | "filings" | "air" | "moving" | "light" | "live" | "loose" | "bare-supply" | "starts-with-mains" | "data" | "firmware" | "settings" | "evidence" | "network";
@@ -3770,6 +3778,12 @@ export interface components {
             /** Format: int64 */
             cell: number;
             kinds: string;
+        };
+        Census: {
+            capabilities: components["schemas"]["Capability"][];
+            roles: components["schemas"]["Role"][];
+            /** @description Chips that nobody has named */
+            unidentified: string[];
         };
         Chain: {
             /** @description First day of the drawing, or null when nothing has a date */
@@ -5314,6 +5328,8 @@ export interface components {
             sure: "certain" | "likely" | "a guess";
         };
         IdentificationEvidence: {
+            /** @description Key of the proposal that somebody accepted with it; empty for what people saw */
+            follows?: string;
             /** @description How one looks for it */
             howTo?: string;
             /** Format: int64 */
@@ -5327,6 +5343,8 @@ export interface components {
         IdentificationInput: {
             /** @description Closes it; left out while it is open */
             decision?: components["schemas"]["IdentificationDecision"];
+            /** @description Keys of proposals that somebody does not want */
+            dropped?: string[];
             evidence: components["schemas"]["IdentificationEvidence"][];
             /** @description Ids are chosen by who writes, and stay */
             hypotheses: components["schemas"]["WeighedHypothesis"][];
@@ -5340,11 +5358,17 @@ export interface components {
             assembly: string;
             /** Format: int64 */
             assemblyId: number;
+            /** @description What its chips are for */
+            census: components["schemas"]["Census"];
             /** @description Closes it; left out while it is open */
             decision?: components["schemas"]["IdentificationDecision"];
+            /** @description Keys of proposals that somebody does not want */
+            dropped?: string[];
             evidence: components["schemas"]["IdentificationEvidence"][];
             /** @description Ids are chosen by who writes, and stay */
             hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /** @description Evidence that follows from its chips, and that nobody has accepted or dropped */
+            proposals: components["schemas"]["Proposal"][];
             /**
              * Format: int64
              * @description 0 while nobody has written yet
@@ -7054,6 +7078,15 @@ export interface components {
             /** @description What to know before one starts */
             warnings?: string;
         };
+        Proposal: {
+            howTo: string;
+            /** @description The capability from which it follows */
+            key: string;
+            /** @enum {string} */
+            presence: "found" | "absent" | "open";
+            text: string;
+            weights: components["schemas"]["Weight"][];
+        };
         Question: {
             /** @description Empty while it is open */
             answer: string;
@@ -7564,6 +7597,14 @@ export interface components {
              * @description Parts, or groups of equal parts, that are ranked
              */
             total: number;
+        };
+        Role: {
+            /** Format: int64 */
+            count: number;
+            key: string;
+            name: string;
+            /** @description Designators, as written on the sheet */
+            parts: string[];
         };
         RomComparison: {
             a: components["schemas"]["RomImage"];
@@ -8662,6 +8703,12 @@ export interface components {
             next: components["schemas"]["WeighedNext"][];
             ranking: components["schemas"]["WeighedRanked"][];
             why: string;
+        };
+        Weight: {
+            /** Format: int64 */
+            hypothesisId: number;
+            /** Format: int64 */
+            weight: number;
         };
         Welcomed: {
             login: string;

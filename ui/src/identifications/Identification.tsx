@@ -7,11 +7,13 @@ import { useAccount } from '../api/session'
 import { identificationQuery, type IdentificationView, useWeigh, type IdentificationInput } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Choice, Field, FieldGrid } from '../kit/Field'
-import { Figure, ListTable, Scroll } from '../kit/ListTable'
+import { Figure, Scroll } from '../kit/ListTable'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { RecordForm, textOf } from '../kit/RecordForm'
 import { color, space } from '../theme'
+import { Census, type Proposal } from './Census'
+import { EvidenceTable } from './EvidenceTable'
 
 type Written = Omit<IdentificationInput, 'version'>
 type Evidence = IdentificationView['evidence'][number]
@@ -33,11 +35,19 @@ function Shown({ identification }: { identification: IdentificationView }) {
   const weigh = useWeigh(identification.assemblyId)
   const [adding, setAdding] = useState<'explanation' | 'evidence' | 'decision'>()
   const { hypotheses, evidence, weighing, decision } = identification
-  const written: Written = { hypotheses, evidence, decision }
+  const dropped = identification.dropped ?? []
+  const written: Written = { hypotheses, evidence, dropped, decision }
   const put = (change: Partial<Written>,
     onSuccess?: () => void) => { weigh.mutate({ version: identification.version, ...written, ...change },
       { onSuccess }) }
   const done = () => { setAdding(undefined) }
+  // What was accepted before and is otherwise now takes the place of that, with the weights that somebody gave it.
+  const accept = ({ key, text, howTo, presence, weights }: Proposal) => {
+    const before = evidence.find(({ follows }) => follows === key)
+    const one: Evidence = { id: before?.id ?? next(evidence.map(({ id }) => id)), text, howTo, presence, follows: key,
+      weights: before?.weights ?? weights }
+    put({ evidence: [...evidence.filter(({ id }) => id !== one.id), one] })
+  }
   const chosen = hypotheses.find(({ id }) => id === decision?.hypothesisId)
   const stale = weigh.error instanceof ProblemError && weigh.error.problem?.newer
   return (
@@ -72,9 +82,11 @@ function Shown({ identification }: { identification: IdentificationView }) {
         <p><strong>Look for next:</strong> {weighing.next[0]?.text}
           {weighing.next[0]?.howTo && ` (${weighing.next[0].howTo})`}: it {weighing.next[0]?.why}.</p>
       )}
+      <Census identification={identification} mayWrite={mayWrite} onAccept={accept}
+        onDrop={(key) => { put({ dropped: [...dropped, key] }) }} />
       {evidence.length > 0 && hypotheses.length > 0 && (
         <Scroll>
-          <Evidences>
+          <EvidenceTable>
             <thead><tr><th>Evidence</th><th>Looked for</th>{hypotheses.map(({ id, text }) =>
               <Figure as="th" key={id} $text>{text}</Figure>)}</tr></thead>
             <tbody>
@@ -83,7 +95,7 @@ function Shown({ identification }: { identification: IdentificationView }) {
                   put({ evidence: evidence.map((other) => (other.id === one.id ? changed : other)) })
                 }} />)}
             </tbody>
-          </Evidences>
+          </EvidenceTable>
         </Scroll>
       )}
       {evidence.length > 0 && hypotheses.length > 0 && <Faint>+3 speaks strongly for an explanation, -3 strongly
@@ -140,7 +152,8 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
   const weightOf = (id: number) => one.weights.find(({ hypothesisId }) => hypothesisId === id)?.weight ?? 0
   return (
     <tr>
-      <td>{one.text}{one.howTo && <><br /><Faint>{one.howTo}</Faint></>}</td>
+      <td>{one.text}{one.howTo && <><br /><Faint>{one.howTo}</Faint></>}
+        {one.follows && <><br /><Faint>proposed by its chips, and accepted</Faint></>}</td>
       <td>
         {mayWrite ? (
           <Choice
@@ -201,11 +214,6 @@ const Frame = styled.section`
   background: ${color.sheet};
   h3 { font-size: 17px; }
   ol { padding-left: ${space(3)}; list-style: decimal; }
-`
-const Evidences = styled(ListTable)`
-  && th { min-width: 110px; white-space: normal; }
-  && td:first-child { min-width: 220px; }
-  select { min-width: 96px; }
 `
 const Share = styled.span`
   display: inline-block;
