@@ -54,7 +54,8 @@ func Click(xpath string) chromedp.Action {
 			err := chromedp.Evaluate(fmt.Sprintf(`new Promise(done => {
 				let place = "", frames = 0
 				const look = () => {
-					const it = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue
+					const it = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null)
+						.singleNodeValue
 					it?.scrollIntoViewIfNeeded()
 					const { x, y, width, height } = it?.getBoundingClientRect() ?? {}
 					const now = [x, y, width, height].join()
