@@ -163,12 +163,23 @@ func SnapshotMark(ctx context.Context, tx *sqlx.Tx) (string, error) {
 	return mark, err
 }
 
+// planOnce lets statements of a transaction be planned once, whatever their arguments: an action asks many small questions by
+// number, which take less time than it takes to plan them. Reads outside of actions are planned for their arguments: lists
+// have filters that are often empty.
+func planOnce(ctx context.Context, tx *sqlx.Tx) error {
+	_, err := tx.ExecContext(ctx, `SELECT set_config('plan_cache_mode', 'force_generic_plan', true)`)
+	return err
+}
+
 func inTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error {
 	tx, err := db.BeginTxx(ctx, nil)
 	if err != nil {
 		return err
 	}
 	defer tx.Rollback() //nolint:errcheck // after a commit there is nothing to roll back
+	if err := planOnce(ctx, tx); err != nil {
+		return err
+	}
 	if err := work(tx); err != nil {
 		return err
 	}
