@@ -334,7 +334,7 @@ func ofThing(words []string, isNamed bool) *Happened {
 // worked reads that something works or does not: now, as somebody tried it, or on a day that has gone. It is nil where
 // that is not what is said.
 func worked(p phrase, words, rest []string) *Happened {
-	if !goesOn(words, rest) {
+	if p.value == "yes" && !goesOn(words, rest) {
 		return nil
 	}
 	behind := strings.TrimLeft(strings.Trim(strings.Join(rest, " "), " ."), ":,; ")

@@ -152,6 +152,13 @@ func TestWhatHappensToParts(t *testing.T) {
 func TestWhatHappensToAThing(t *testing.T) {
 	for words, want := range map[string]string{
 		"runs":                         "tested today: it works",
+		"it boots":                     "tested today: it works",
+		"does not boot at all":         "tested today: it does not work, at all",
+		"last ran in 2016":             "recalled of 2016: it worked",
+		"stopped working in 2016-05":   "recalled of 2016-05: it did not work",
+		"works since 2021":             "tested today: it works, since 2021",
+		"disk drive ran in 2016":       "recalled of 2016: disk drive worked",
+		"no picture":                   "a finding: no picture",
 		"boots again":                  "tested today: it works",
 		"works: with the spare supply": "tested today: it works, with the spare supply",
 		"won't start":                  "tested today: it does not work",
