@@ -311,8 +311,10 @@ func TestKeyboardOnly(t *testing.T) {
 		Keys(kb.Tab), Keys("/"), Keys("u50 74ls00 8514"),
 		See(Text("Main board, line 5, new. Taken for: 74LS00 four 2-input NAND gates, 1985-W14")), Keys(kb.Enter),
 		See(Text("saved, revision 2")), verdict("Parts", "11 chips"),
-		See(Text("U50 74ls00 8514 stands on Main board, line 5.")), Keys("u"), verdict("Parts", "10 chips"),
-		Keys("/"), Keys("note hinge cracked"), See(Text("Keep as a note")), Keys(kb.Enter),
+		See(Text("U50 74ls00 8514 stands on Main board, line 5.")), Keys("u"), See(Text("saved, revision 3")),
+		Gone(Text("U50 74ls00 8514 stands on Main board, line 5.")), verdict("Parts", "10 chips"),
+		Keys("/"), Until("the focus where one says", `document.activeElement.tagName === "INPUT"`),
+		Keys("note hinge cracked"), See(Text("Keep as a note")), Keys(kb.Enter),
 		See(Text("Noted for EH-0900.")),
 		Click(editor("Main board")),
 		// Tab leaves the sheet; w goes to the reckoning, Enter opens its first why.
