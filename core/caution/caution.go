@@ -16,6 +16,9 @@ import (
 //go:embed cautions.tsv
 var cautionTable string
 
+//go:embed due.tsv
+var dueTable string
+
 //go:embed looking.tsv
 var lookingTable string
 
@@ -65,14 +68,11 @@ type row struct {
 }
 
 var rows = sync.OnceValue(func() []row {
+	patterns := readPatterns("due", dueTable, "key")
 	read := []row{}
-	words := func(pattern string) *regexp.Regexp { return regexp.MustCompile(`(?i)\b(?:` + pattern + `)\b`) }
-	for _, cells := range table.Reference("cautions", cautionTable, "key", "word", "text", "due", "not", "source") {
-		r := row{Caution: Caution{Key(cells[0]), cells[1], cells[2]}, due: words(cells[3])}
-		if cells[4] != "" {
-			r.not = words(cells[4])
-		}
-		read = append(read, r)
+	for _, cells := range table.Reference("cautions", cautionTable, "key", "word", "text", "source") {
+		read = append(read, row{Caution: Caution{Key(cells[0]), cells[1], cells[2]}, due: patterns.of(cells[0], "due"),
+			not: patterns.of(cells[0], "not")})
 	}
 	return read
 })

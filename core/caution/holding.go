@@ -4,7 +4,6 @@ import (
 	_ "embed"
 	"regexp"
 	"slices"
-	"strings"
 	"sync"
 
 	"frugalheron/core/table"
@@ -25,18 +24,17 @@ type holdingRow struct {
 }
 
 var holdings = sync.OnceValue(func() []holdingRow {
+	patterns := readPatterns("holding", holdingTable, "holding")
 	read := []holdingRow{}
-	words := func(pattern string) *regexp.Regexp { return regexp.MustCompile(`(?i)(?:^|\b)(?:` + pattern + `)\b`) }
-	for _, cells := range table.Reference("holding", holdingTable, "holding", "tells", "not", "at", "adds",
-		"source") {
-		r := holdingRow{holding: Holding(cells[0]), tells: words(cells[1]), at: words(cells[3])}
-		if cells[2] != "" {
-			r.not = words(cells[2])
+	for _, cells := range table.Reference("holding", holdingTable, "holding", "is", "words", "source") {
+		name := cells[0]
+		if len(read) == 0 || string(read[len(read)-1].holding) != name {
+			read = append(read, holdingRow{holding: Holding(name), tells: patterns.of(name, "tells"),
+				not: patterns.of(name, "not"), at: patterns.of(name, "at")})
 		}
-		for _, key := range strings.Fields(cells[4]) {
-			r.adds = append(r.adds, Key(key))
+		if cells[1] == "adds" {
+			read[len(read)-1].adds = append(read[len(read)-1].adds, Key(cells[2]))
 		}
-		read = append(read, r)
 	}
 	return read
 })
