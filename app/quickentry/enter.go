@@ -5,7 +5,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -151,9 +150,7 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 	if said.Entry != nil {
 		subject = said.Entry.Written
 	}
-	if h.Subject != "" {
-		subject = strings.TrimPrefix(subject+", "+h.Subject, ", ")
-	}
+	subject = h.About(subject)
 	switch h.Deed {
 	case statement.Found:
 		if said.Entry != nil {

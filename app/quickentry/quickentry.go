@@ -193,7 +193,7 @@ func (s *Service) about(ctx context.Context, machineID int64,
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
 		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.Reader(ctx), first)
 		if err == nil {
-			rest, err = nameCalled(ctx, s.kernel.Reader(ctx), machine.ID, rest)
+			rest, err = byDesignator(ctx, s.kernel.Reader(ctx), machine.ID, rest)
 		}
 		if !errors.Is(err, action.ErrNotFound) {
 			return inventory.MachineOf(machine), rest, err
@@ -206,31 +206,21 @@ func (s *Service) about(ctx context.Context, machineID int64,
 	if err != nil {
 		return machine, text, err
 	}
-	rest, err = nameCalled(ctx, s.kernel.Reader(ctx), row.ID, text)
+	rest, err = byDesignator(ctx, s.kernel.Reader(ctx), row.ID, text)
 	return inventory.MachineOf(row), rest, err
 }
 
-// nameCalled puts the designator of a part in the place of its kind, where a machine has one of that kind: the battery is
-// out. Otherwise the words stay as they are.
-func nameCalled(ctx context.Context, h pg.Handle, machineID int64, text string) (string, error) {
-	kind, said, ok := statement.Called(text)
-	if !ok {
+// byDesignator reads words that call a part by its kind as its designator, by the sheets of a machine.
+func byDesignator(ctx context.Context, h pg.Handle, machineID int64, text string) (string, error) {
+	if _, _, ok := statement.Called(text); !ok {
 		return text, nil
 	}
-	held, err := storecondition.HeldParts(ctx, h, machineID)
-	if err != nil {
-		return text, err
+	parts, err := storecondition.HeldParts(ctx, h, machineID)
+	held := make([]statement.Held, len(parts))
+	for i, p := range parts {
+		held[i] = statement.Held{Kind: p.Kind, Places: p.Places}
 	}
-	places := []string{}
-	for _, p := range held {
-		if p.Kind == kind {
-			places = append(places, strings.Fields(p.Places)...)
-		}
-	}
-	if len(places) != 1 {
-		return text, nil
-	}
-	return places[0] + " " + said, nil
+	return statement.ByDesignator(text, held), err
 }
 
 // understandMeasurement reads words as a measurement; nil when they are none.

@@ -116,7 +116,7 @@ func (s *Service) identificationOf(ctx context.Context, h pg.Handle, assemblyID 
 	}
 	told.Weighing = told.weigh()
 	told.Census, err = s.censusOf(ctx, h, assemblyID)
-	told.Proposals = slices.DeleteFunc(told.Census.Propose(told.Hypotheses), told.hasSettled)
+	told.Proposals = told.Census.Propose(told.Hypotheses, told.settled())
 	return told, err
 }
 
@@ -142,11 +142,16 @@ func (s *Service) censusOf(ctx context.Context, h pg.Handle, assemblyID int64) (
 	return census.Of(entries), err
 }
 
-// hasSettled reports whether somebody accepted a proposal as it is, or does not want it.
-func (f IdentificationInput) hasSettled(p census.Proposal) bool {
-	return slices.Contains(f.Dropped, p.Key) || slices.ContainsFunc(f.Evidence, func(e IdentificationEvidence) bool {
-		return e.Follows == p.Key && e.Presence == p.Presence
-	})
+// settled is what became of what the chips propose.
+func (f IdentificationInput) settled() census.Settled {
+	settled := census.Settled{}
+	for _, e := range f.Evidence {
+		settled[e.Follows] = e.Presence
+	}
+	for _, key := range f.Dropped {
+		settled[key] = census.Dropped
+	}
+	return settled
 }
 
 func (f IdentificationInput) weigh() identification.Weighing {

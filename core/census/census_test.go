@@ -85,20 +85,24 @@ func TestProposals(t *testing.T) {
 	hypotheses := []identification.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a video card"},
 		{ID: 3, Text: "something of the brewery"}}
 	told := []string{}
-	for _, p := range of(t, diskCard).Propose(hypotheses) {
+	for _, p := range of(t, diskCard).Propose(hypotheses, nil) {
 		told = append(told, fmt.Sprintf("%s %s %v", p.Key, p.Presence, p.Weights))
 	}
 	require.Equal(t, []string{"runs absent [{1 3} {2 -1}]", "picture absent [{1 -1} {2 3}]",
 		"disks found [{1 3} {2 -1}]"},
 		[]string{told[0], told[1], told[2]})
-	unsure := of(t, "U1 ?\nU2 ?\nU3 ?\nU4 ?\nU5 ?\nU6 ?").Propose(hypotheses[1:2])
+	unsure := of(t, "U1 ?\nU2 ?\nU3 ?\nU4 ?\nU5 ?\nU6 ?").Propose(hypotheses[1:2], nil)
 	require.Equal(t, identification.Open, unsure[0].Presence)
 	require.Equal(t, "identify its chips: U1, U2, U3, U4 and 2 more", unsure[0].HowTo)
-	blind := of(t, diskCard).Propose([]identification.Hypothesis{{ID: 4, Text: "a terminal without its picture part"}})
+	blind := of(t, diskCard).Propose([]identification.Hypothesis{{ID: 4, Text: "a terminal without its picture part"}}, nil)
 	require.Equal(t, "runs", blind[0].Key)
 	require.NotContains(t, fmt.Sprint(blind), "picture")
-	require.Empty(t, of(t, diskCard).Propose(nil))
-	require.Empty(t, of(t, diskCard).Propose(hypotheses[2:]))
+	left := of(t, diskCard).Propose(hypotheses, census.Settled{"disks": "found", "runs": census.Dropped, "picture": "found",
+		"devices": "absent", "moves-data": "absent"})
+	require.Len(t, left, 1)
+	require.Equal(t, "picture", left[0].Key, "it was accepted as found, and is absent now")
+	require.Empty(t, of(t, diskCard).Propose(nil, nil))
+	require.Empty(t, of(t, diskCard).Propose(hypotheses[2:], nil))
 }
 
 // Whatever stands on a board: an unidentified chip more makes nothing missing that was not, and takes nothing away that

@@ -37,9 +37,16 @@ func (r capabilityRow) isNamedBy(text string) bool {
 	return r.tells.MatchString(has) && !r.tells.MatchString(text[len(has):])
 }
 
+// Settled is what became of proposals, by their keys: how what was accepted was found, or Dropped.
+type Settled map[string]identification.Presence
+
+// Dropped is a proposal that somebody does not want, whatever its chips say.
+const Dropped identification.Presence = "dropped"
+
 // Propose says what the chips of a board tell of its explanations: each capability that one of them names speaks for that
-// one, and against those that name another. Explanations that name none are left alone.
-func (c Census) Propose(hypotheses []identification.Hypothesis) []Proposal {
+// one, and against those that name another. Explanations that name none are left alone. What was accepted is proposed anew
+// when its chips tell otherwise now.
+func (c Census) Propose(hypotheses []identification.Hypothesis, settled Settled) []Proposal {
 	proposals := []Proposal{}
 	namesAny := map[int64]bool{}
 	for _, h := range hypotheses {
@@ -72,7 +79,9 @@ func (c Census) Propose(hypotheses []identification.Hypothesis) []Proposal {
 		default:
 			p.Presence, p.HowTo = identification.Open, "identify its chips: "+joined(c.Unidentified)
 		}
-		proposals = append(proposals, p)
+		if was := settled[row.key]; was != Dropped && was != p.Presence {
+			proposals = append(proposals, p)
+		}
 	}
 	return proposals
 }

@@ -12,6 +12,31 @@ var kindsCalled = map[string]string{"battery": "battery", "cell": "battery", "fu
 // doneTo are words that may stand before what something is done to: removed the battery, new battery.
 var doneTo = []string{"new", "removed", "replaced", "cleaned", "took out", "taken out", "changed", "swapped", "pulled"}
 
+// Held is a part that stands on a sheet.
+type Held struct {
+	Kind   string // as the reckoning tells it, as battery
+	Places string // designators, with blanks between
+}
+
+// ByDesignator puts the designator of a part in the place of its kind, where one of that kind is held: the battery is out.
+// Otherwise the words stay as they are.
+func ByDesignator(text string, held []Held) string {
+	kind, said, ok := Called(text)
+	if !ok {
+		return text
+	}
+	places := []string{}
+	for _, p := range held {
+		if p.Kind == kind {
+			places = append(places, strings.Fields(p.Places)...)
+		}
+	}
+	if len(places) != 1 {
+		return text
+	}
+	return places[0] + " " + said
+}
+
 // Called reads words that call a part by its kind instead of its designator, as the battery is out, or new battery CR2032:
 // the kind, and what is said of it.
 func Called(text string) (kind, said string, ok bool) {

@@ -23,12 +23,17 @@ func (h Happened) CanBe() bool {
 	return err == nil || errors.Is(err, facts.ErrLost)
 }
 
+// About is what it is said of, where of is the board or part that was named, or empty; empty for the machine.
+func (h Happened) About(of string) string {
+	if of == "" || h.Subject == "" {
+		return of + h.Subject
+	}
+	return of + ", " + h.Subject
+}
+
 // Would says what would be noted of a thing as a whole; of is the board or part that was named, or empty for the machine.
 func (h Happened) Would(of string) string {
-	subject := "it"
-	if subject = cmp.Or(h.Subject, of, subject); h.Subject != "" && of != "" {
-		subject = of + ", " + h.Subject
-	}
+	subject := cmp.Or(h.About(of), "it")
 	switch h.Deed {
 	case Found:
 		where := strings.TrimSpace(of + " " + h.Words)

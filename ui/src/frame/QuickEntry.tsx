@@ -32,15 +32,18 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
     setOpen(false)
     inputRef.current?.blur()
   }
+  // Who goes on typing while it is sent keeps the words, and the place to type them.
+  const kept = () => { if (inputRef.current?.value.trim() === words) done() }
   const take = (offer: Offer) => {
     if ('to' in offer) {
       void navigate(offer.to, { state: offer.state })
       done()
     } else if ('line' in offer) {
-      measure.mutate({ line: offer.line }, { onSuccess: done })
+      measure.mutate({ line: offer.line }, { onSuccess: kept })
     } else {
       const { machineId: of, assemblyId, base } = offer
-      say.mutate({ machineId: of, text: offer.said ?? words, assemblyId, base, done: offer.done }, { onSuccess: done })
+      say.mutate({ machineId: of, text: offer.said ?? words, assemblyId, base, done: offer.done },
+        { onSuccess: kept })
     }
   }
   const submit = (event: FormEvent<HTMLFormElement>) => {

@@ -3,6 +3,7 @@ import { Button, Buttons } from '../kit/Button'
 import { Figure, ListTable, Scroll } from '../kit/ListTable'
 import { Faint } from '../kit/Page'
 import { EvidenceTable } from './EvidenceTable'
+import { weightOf, weightWord } from './words'
 
 type Props = {
   identification: IdentificationView
@@ -13,11 +14,6 @@ type Props = {
 export type Proposal = IdentificationView['proposals'][number]
 
 const presenceWords: Record<Proposal['presence'], string> = { found: 'found', absent: 'not there', open: 'not known yet' }
-
-function weightWord({ weights }: Proposal, hypothesis: number) {
-  const weight = weights.find(({ hypothesisId }) => hypothesisId === hypothesis)?.weight ?? 0
-  return weight > 0 ? `+${String(weight)}` : String(weight)
-}
 
 /** What the chips of a board are for, what it can do with them, and what that would say of its explanations. */
 export function Census({ identification, mayWrite, onAccept, onDrop }: Props) {
@@ -70,7 +66,7 @@ export function Census({ identification, mayWrite, onAccept, onDrop }: Props) {
                       </Buttons>}
                     </td>
                     <td>{presenceWords[one.presence]}</td>
-                    {hypotheses.map(({ id }) => <Figure key={id}>{weightWord(one, id)}</Figure>)}
+                    {hypotheses.map(({ id }) => <Figure key={id}>{weightWord(weightOf(one.weights, id))}</Figure>)}
                   </tr>
                 ))}
               </tbody>

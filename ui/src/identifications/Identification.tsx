@@ -14,12 +14,12 @@ import { RecordForm, textOf } from '../kit/RecordForm'
 import { color, space } from '../theme'
 import { Census, type Proposal } from './Census'
 import { EvidenceTable } from './EvidenceTable'
+import { weightOf, weightWord } from './words'
 
 type Written = Omit<IdentificationInput, 'version'>
 type Evidence = IdentificationView['evidence'][number]
 
 const weights = [3, 2, 1, 0, -1, -2, -3]
-const weightWord = (weight: number) => (weight > 0 ? `+${String(weight)}` : String(weight))
 const seenWords: Record<Evidence['presence'], string> = { found: 'found', absent: 'not there', open: 'not yet' }
 const next = (ids: number[]) => Math.max(0, ...ids) + 1
 
@@ -149,7 +149,6 @@ function Shown({ identification }: { identification: IdentificationView }) {
 
 function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypotheses: IdentificationView['hypotheses'];
   mayWrite: boolean; onChange: (changed: Evidence) => void }) {
-  const weightOf = (id: number) => one.weights.find(({ hypothesisId }) => hypothesisId === id)?.weight ?? 0
   return (
     <tr>
       <td>{one.text}{one.howTo && <><br /><Faint>{one.howTo}</Faint></>}
@@ -169,14 +168,14 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
           {mayWrite ? (
             <Choice
               label={<span className="only-read">What {one.text} says of {text}</span>}
-              value={String(weightOf(id))}
+              value={String(weightOf(one.weights, id))}
               options={weights.map((weight) => ({ value: String(weight), text: weightWord(weight) }))}
               onChange={(weight) => {
                 onChange({ ...one, weights: [...one.weights.filter(({ hypothesisId }) => hypothesisId !== id),
                   { hypothesisId: id, weight: Number(weight) }] })
               }}
             />
-          ) : weightWord(weightOf(id))}
+          ) : weightWord(weightOf(one.weights, id))}
         </td>
       ))}
     </tr>

@@ -1,0 +1,50 @@
+// @vitest-environment jsdom
+import { act, fireEvent, screen } from '@testing-library/react'
+import { createRef } from 'react'
+import { Route, Routes } from 'react-router'
+import { describe, expect, it, vi } from 'vitest'
+
+import { serve } from '../testing/server'
+import { signIn } from '../testing/people'
+import { show } from '../testing/show'
+import { QuickEntry } from './QuickEntry'
+
+const understood = { machine: { id: 7, accession: 'EH-0142', name: 'Meridian 2' }, note: 'hinge cracked', sure: true,
+  destinations: [], noteInstead: '', happened: '', measured: null }
+
+/** Says a note; meanwhile is done while it is on its way. */
+async function sayNote(meanwhile: () => void) {
+  signIn('curator')
+  const asked = serve(({ path }) => {
+    if (path.startsWith('/api/find')) return { body: { exact: null, machines: [], total: 0, assemblies: [], chips: [] } }
+    if (path === '/api/understand') return { body: understood }
+    meanwhile()
+    return { body: { event: 5, revision: null } }
+  })
+  const box = createRef<HTMLInputElement>()
+  const bench = <Routes><Route path="/bench/:machineId/*" element={<QuickEntry inputRef={box} />} /></Routes>
+  show(bench, '/bench/7/take-stock')
+  const line = screen.getByRole('searchbox', { name: 'Say or find' })
+  act(() => { line.focus() })
+  fireEvent.change(line, { target: { value: 'note hinge cracked' } })
+  fireEvent.click(await screen.findByText('Keep as a note'))
+  await vi.waitFor(() => { expect(asked.some(({ path }) => path === '/api/quick-entry')).toBe(true) })
+  return box
+}
+
+describe('the line where one says or finds', () => {
+  it('is empty, and left, when what was said is kept', async () => {
+    const box = await sayNote(() => undefined)
+    await vi.waitFor(() => { expect(box.current?.value).toBe('') })
+    expect(document.activeElement).not.toBe(box.current)
+  })
+
+  it('keeps what was typed while it was on its way, and the place to type', async () => {
+    const box = await sayNote(() => {
+      fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'U14 removed' } })
+    })
+    await new Promise((resolve) => { setTimeout(resolve, 50) })
+    expect(box.current?.value).toBe('U14 removed')
+    expect(document.activeElement).toBe(box.current)
+  })
+})
