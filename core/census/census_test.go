@@ -94,11 +94,13 @@ func TestProposals(t *testing.T) {
 	unsure := of(t, "U1 ?\nU2 ?\nU3 ?\nU4 ?\nU5 ?\nU6 ?").Propose(hypotheses[1:2], nil)
 	require.Equal(t, identification.Open, unsure[0].Presence)
 	require.Equal(t, "identify its chips: U1, U2, U3, U4 and 2 more", unsure[0].HowTo)
-	blind := of(t, diskCard).Propose([]identification.Hypothesis{{ID: 4, Text: "a terminal without its picture part"}}, nil)
+	blind := of(t, diskCard).Propose([]identification.Hypothesis{{ID: 4, Text: "a terminal without its picture part"}},
+		nil)
 	require.Equal(t, "runs", blind[0].Key)
 	require.NotContains(t, fmt.Sprint(blind), "picture")
-	left := of(t, diskCard).Propose(hypotheses, census.Settled{"disks": "found", "runs": census.Dropped, "picture": "found",
-		"devices": "absent", "moves-data": "absent"})
+	left := of(t, diskCard).Propose(hypotheses,
+		census.Settled{"disks": "found", "runs": census.Dropped, "picture": "found",
+			"devices": "absent", "moves-data": "absent"})
 	require.Len(t, left, 1)
 	require.Equal(t, "picture", left[0].Key, "it was accepted as found, and is absent now")
 	require.Empty(t, of(t, diskCard).Propose(nil, nil))

@@ -9,17 +9,19 @@ import { signIn } from '../testing/people'
 import { show } from '../testing/show'
 import { QuickEntry } from './QuickEntry'
 
-const understood = { machine: { id: 7, accession: 'EH-0142', name: 'Meridian 2' }, note: 'hinge cracked', sure: true,
+const note = { machine: { id: 7, accession: 'EH-0142', name: 'Meridian 2' }, note: 'hinge cracked', sure: true,
   destinations: [], noteInstead: '', happened: '', measured: null }
+const measured = { ...note, note: '', measured: { line: '+5 4.93', point: '+5', inWords: '4.93 V', verdict: 'pass', why: [],
+  sure: true } }
 
-/** Says a note; meanwhile is done while it is on its way. */
-async function sayNote(meanwhile: () => void) {
+/** Says a note, or what was measured; meanwhile something happens. */
+async function say(understood: typeof note | typeof measured, meanwhile: () => void) {
   signIn('curator')
   const asked = serve(({ path }) => {
     if (path.startsWith('/api/find')) return { body: { exact: null, machines: [], total: 0, assemblies: [], chips: [] } }
     if (path === '/api/understand') return { body: understood }
     meanwhile()
-    return { body: { event: 5, revision: null } }
+    return { body: path === '/api/quick-entry' ? { event: 5, revision: null } : { event: 5, point: '+5', judged: measured.measured } }
   })
   const box = createRef<HTMLInputElement>()
   const bench = <Routes><Route path="/bench/:machineId/*" element={<QuickEntry inputRef={box} />} /></Routes>
@@ -27,20 +29,20 @@ async function sayNote(meanwhile: () => void) {
   const line = screen.getByRole('searchbox', { name: 'Say or find' })
   act(() => { line.focus() })
   fireEvent.change(line, { target: { value: 'note hinge cracked' } })
-  fireEvent.click(await screen.findByText('Keep as a note'))
-  await vi.waitFor(() => { expect(asked.some(({ path }) => path === '/api/quick-entry')).toBe(true) })
+  fireEvent.click(await screen.findByText(/Keep as a note|^Measured/))
+  await vi.waitFor(() => { expect(asked.some(({ path }) => /quick-entry|measurements/.test(path))).toBe(true) })
   return box
 }
 
 describe('the line where one says or finds', () => {
-  it('is empty, and left, when what was said is kept', async () => {
-    const box = await sayNote(() => undefined)
+  it.each([note, measured])('is empty, and left, when what was said is kept', async (what) => {
+    const box = await say(what, () => undefined)
     await vi.waitFor(() => { expect(box.current?.value).toBe('') })
     expect(document.activeElement).not.toBe(box.current)
   })
 
-  it('keeps what was typed while it was on its way, and the place to type', async () => {
-    const box = await sayNote(() => {
+  it.each([note, measured])('keeps what was typed while it was on its way, and the place to type', async (what) => {
+    const box = await say(what, () => {
       fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'U14 removed' } })
     })
     await new Promise((resolve) => { setTimeout(resolve, 50) })

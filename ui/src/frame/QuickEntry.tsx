@@ -32,18 +32,22 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
     setOpen(false)
     inputRef.current?.blur()
   }
-  // Who goes on typing while it is sent keeps the words, and the place to type them.
-  const kept = () => { if (inputRef.current?.value.trim() === words) done() }
+  // What is on its way is no longer waited for: its answer would take what is typed now off the line.
+  const type = (value: string) => {
+    setText(value)
+    setOpen(true)
+    say.reset()
+    measure.reset()
+  }
   const take = (offer: Offer) => {
     if ('to' in offer) {
       void navigate(offer.to, { state: offer.state })
       done()
     } else if ('line' in offer) {
-      measure.mutate({ line: offer.line }, { onSuccess: kept })
+      measure.mutate({ line: offer.line }, { onSuccess: done })
     } else {
       const { machineId: of, assemblyId, base } = offer
-      say.mutate({ machineId: of, text: offer.said ?? words, assemblyId, base, done: offer.done },
-        { onSuccess: kept })
+      say.mutate({ machineId: of, text: offer.said ?? words, assemblyId, base, done: offer.done }, { onSuccess: done })
     }
   }
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -60,7 +64,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
       onBlur={(event) => { if (!box.current?.contains(event.relatedTarget)) setOpen(false) }}
       onKeyDown={(event) => { if (event.key === 'Escape') { setOpen(false); inputRef.current?.blur() } }}
     >
-      <Autocomplete inputValue={text} onInputChange={(value) => { setText(value); setOpen(true); say.reset() }}>
+      <Autocomplete inputValue={text} onInputChange={type}>
         <SearchField aria-label="Say or find" maxLength={2000}>
           <Line ref={inputRef} name="find" placeholder="/  say or find" />
         </SearchField>
