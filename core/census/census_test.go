@@ -32,7 +32,7 @@ X1  16.000 MHz
 J1  34-pin header`
 
 func ExampleOf() {
-	c := of(nil, diskCard+"\nU7 ?")
+	c := of(nil, "U7 ?\n"+diskCard)
 	for _, r := range c.Roles {
 		fmt.Println(r.Name, r.Count, strings.Join(r.Parts, " "))
 	}

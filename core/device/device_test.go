@@ -171,7 +171,7 @@ func TestCompletions(t *testing.T) {
 func TestClocksOfProcessors(t *testing.T) {
 	own := builtin.Library().With([]device.Type{{Number: "HX9040", Class: device.Own, ClockMHz: 4}})
 	for word, mhz := range map[string]float64{"8088-2": 8, "D8088": 5, "8086-9": 0, "Z80B": 6, "Z8400A": 4, "6502AP": 2,
-		"R6502P": 1, "6502C": 0, "MC68B09EP": 2, "MC68000P10": 10, "68000": 0, "68020RC16": 16.67, "P8048AH": 11,
+		"R6502P": 1, "MC68B09EP": 2, "MC68000P10": 10, "68000": 0, "68020RC16": 16.67, "P8048AH": 11,
 		"8749H": 11, "HX9040": 4, "HX9040-2": 0, "74LS245": 0, "8080A-1": 3.125} {
 		found, ok := own.Recognise(word)
 		if !ok || found.MaxMHz() != mhz {

@@ -19,6 +19,7 @@ type Data struct {
 	LogicFamilies []byte   // family, name, gate_ma, function_ma, octal_ma, source
 	LogicNumbers  []byte   // digits, size, package, function, source
 	Suffixes      []byte   // applies_to, letters, meaning, source
+	Companions    []byte   // number, word, means, source
 	Ratings       []byte   // numbers, supply, clocks, source
 	Prefixes      []byte   // numbers, class, letters, source
 }
@@ -29,6 +30,8 @@ type Library struct {
 	longest  int               // length of the longest number
 	starts   [256]bool         // which bytes a number starts with
 	suffixes map[string]string // by group, a slash and letters
+	// companions are numbers by that of the processor beside which they work, a slash and what they are.
+	companions map[string]string
 }
 
 // Read builds a library. An error names the table, the line and what is wrong in it.
@@ -56,7 +59,25 @@ func Read(data Data) (*Library, error) {
 	if err := l.readPrefixes(data.Prefixes); err != nil {
 		return nil, err
 	}
+	if err := l.readCompanions(data.Companions); err != nil {
+		return nil, err
+	}
 	return l, l.readRatings(data.Ratings)
+}
+
+func (l *Library) readCompanions(text []byte) error {
+	rows, err := table.ReadReference("companions", string(text), "number", "word", "means", "source")
+	if err != nil {
+		return err
+	}
+	l.companions = map[string]string{}
+	for _, r := range rows {
+		if l.types[r.Cells[2]] == nil {
+			return fmt.Errorf("companions, line %d: %s is no type", r.Line, r.Cells[2])
+		}
+		l.companions[r.Cells[0]+"/"+r.Cells[1]] = r.Cells[2]
+	}
+	return nil
 }
 
 // readPrefixes says of families with which letters their numbers are written.

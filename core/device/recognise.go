@@ -34,6 +34,18 @@ func (l *Library) Recognise(word string) (Recognition, bool) {
 	return Recognition{}, false
 }
 
+// Companion is the chip that works beside a processor and is marked with its number and a word: Z80A SIO/0 is no processor.
+// The word is the next one of the marking, or what stands behind a hyphen of the number.
+func (l *Library) Companion(r Recognition, next string) (companion Recognition, isNext, ok bool) {
+	for _, word := range []string{strings.TrimPrefix(r.Suffix, "-"), next} {
+		word, _, _ = strings.Cut(Normal(word), "/")
+		if t, known := l.types[l.companions[r.Number+"/"+word]]; known {
+			return Recognition{Type: t, Prefix: r.Prefix, number: t.Number}, r.Suffix == "", true
+		}
+	}
+	return r, false, false
+}
+
 // Normal is the spelling in which numbers are compared: upper case, a micro sign as U.
 func Normal(word string) string {
 	upper := strings.ToUpper(word)

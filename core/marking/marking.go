@@ -112,8 +112,12 @@ func (r *Reading) readNumber(library *device.Library, words []string) int {
 		r.Unread = append(r.Unread, words[at])
 		return at
 	}
-	if longer, ok := goesOn(library, words, at, found); ok {
-		found, r.goesOn = longer, true
+	next := ""
+	if at+1 < len(words) {
+		next = words[at+1]
+	}
+	if companion, isNext, ok := library.Companion(found, next); ok {
+		found, r.goesOn = companion, isNext
 	}
 	suffix := library.ReadSuffix(found.Type, found.Suffix)
 	r.Type, r.SpeedNs, r.Grade, r.ClockMHz = found.Type, suffix.SpeedNs, suffix.Grade, found.MaxMHz()
@@ -168,16 +172,6 @@ func numberWord(library *device.Library, words []string) (at int, found device.R
 		return bare, bareDevice
 	}
 	return -1, device.Recognition{}
-}
-
-// goesOn finds the number that goes on in the next word and is that of another device: Z80A SIO/0 is no processor.
-func goesOn(library *device.Library, words []string, i int, found device.Recognition) (device.Recognition, bool) {
-	if i+1 == len(words) || found.Suffix != "" {
-		return found, false
-	}
-	next, _, _ := strings.Cut(words[i+1], "/")
-	longer, ok := library.Recognise(words[i] + next)
-	return longer, ok && longer.Suffix == "" && longer.Number != found.Number
 }
 
 // isDate reports whether a word can be a date by itself.

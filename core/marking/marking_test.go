@@ -37,6 +37,7 @@ func TestRead(t *testing.T) {
 		{"the same before a date", "P8749H 8412", "8749", "1984-W12", ""},
 		{"flash memory", "29F010-90", "29F010", "", ""},
 		{"a number that goes on", "Z80A SIO/0 8312", "8440", "1983-W12", ""},
+		{"behind a hyphen", "Z80A-PIO 8312", "8420", "1983-W12", ""},
 		{"and one that does not", "Z80A CPU 8312", "Z80", "1983-W12", "CPU"},
 		{"letters that tell two devices apart", "DAC0808LCN 8412", "DAC0808", "1984-W12", ""},
 		{"letters that make it no memory", "YM2149F", "8910", "", ""},

@@ -39,8 +39,11 @@ var processors []byte
 //go:embed ratings.tsv
 var ratings []byte
 
+//go:embed companions.tsv
+var companions []byte
+
 // Version changes whenever a row or the way rows are read changes; totals kept elsewhere carry it.
-const Version = 7
+const Version = 8
 
 // Library returns the built-in library, read once. Nothing can be changed in it.
 func Library() *device.Library { return readLibrary() }
@@ -49,7 +52,7 @@ var readLibrary = sync.OnceValue(func() *device.Library {
 	library, err := device.Read(device.Data{
 		Types:  [][]byte{memories, processors, support, logic4000},
 		Speeds: speeds, LogicFamilies: logicFamilies, LogicNumbers: logic74, Suffixes: suffixes,
-		Prefixes: prefixes, Ratings: ratings,
+		Prefixes: prefixes, Ratings: ratings, Companions: companions,
 	})
 	if err != nil {
 		panic("built-in library: " + err.Error()) // a test reads it, so this cannot ship
