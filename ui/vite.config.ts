@@ -12,6 +12,6 @@ export default defineConfig({
     assetsInlineLimit: 0,
   },
   // Tests of components ask for a document of their own: // @vitest-environment jsdom
-  test: { setupFiles: ['src/testing/setup.ts'], restoreMocks: true },
+  test: { setupFiles: ['src/testing/setup.ts'], restoreMocks: true, testTimeout: 60_000 },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 })

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { screen, waitFor } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
 
 import type { Mention } from '../api/mentions'
 import { offerMentions } from '../api/mentions'
@@ -50,7 +50,7 @@ describe('names found in what was saved', () => {
     await user.click(screen.getByRole('button', { name: 'No, leave the word' }))
     expect(await screen.findByText(/“R. Tregear” stands in a text/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'It is Rose Tregear' }))
-    await vi.waitFor(() => { expect(screen.queryByText(/stands in a text/)).toBeNull() })
+    await waitFor(() => { expect(screen.queryByText(/stands in a text/)).toBeNull() })
     const decided = asked.filter(({ method }) => method === 'POST').map(({ path, body }) => [path, body])
     expect(decided).toEqual([['/api/mentions/2/decision', { version: 1, meant: false }], ['/api/mentions/1/decision',
       { version: 1, meant: true }]])
@@ -76,9 +76,9 @@ describe('names found in what was saved', () => {
     for (const { id } of [...open]) {
       const before = screen.getAllByRole('button', { name: 'Leave the word' }).length
       await user.click(screen.getAllByRole('button', { name: 'Leave the word' })[0] as HTMLElement)
-      await vi.waitFor(() => {
+      await waitFor(() => {
         expect(screen.queryAllByRole('button', { name: 'Leave the word' }).length).toBe(before - 1)
-      }, { timeout: 3000 })
+      })
       expect(id).toBeGreaterThan(0)
     }
     expect(screen.queryByText('Names found in texts')).toBeNull()

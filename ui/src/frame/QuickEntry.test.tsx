@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
-import { act, fireEvent, screen } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { createRef } from 'react'
 import { Route, Routes } from 'react-router'
-import { describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 
 import { serve } from '../testing/server'
 import { signIn } from '../testing/people'
@@ -30,14 +30,14 @@ async function say(understood: typeof note | typeof measured, meanwhile: () => v
   act(() => { line.focus() })
   fireEvent.change(line, { target: { value: 'note hinge cracked' } })
   fireEvent.click(await screen.findByText(/Keep as a note|^Measured/))
-  await vi.waitFor(() => { expect(asked.some(({ path }) => /quick-entry|measurements/.test(path))).toBe(true) })
+  await waitFor(() => { expect(asked.some(({ path }) => /quick-entry|measurements/.test(path))).toBe(true) })
   return box
 }
 
 describe('the line where one says or finds', () => {
   it.each([note, measured])('is empty, and left, when what was said is kept', async (what) => {
     const box = await say(what, () => undefined)
-    await vi.waitFor(() => { expect(box.current?.value).toBe('') })
+    await waitFor(() => { expect(box.current?.value).toBe('') })
     expect(document.activeElement).not.toBe(box.current)
   })
 

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
 
 import { queryClient } from '../api/client'
 import type { EventView } from '../api/history'
@@ -59,10 +59,10 @@ describe('a history', () => {
     const asked = serve(withPages('technician', () => ({ status: 204 })))
     const user = show(<HistoryList of="collection" />)
     await screen.findByText(/saved the sheet/)
-    await vi.waitFor(() => { expect(itemWith(/saved the sheet/).getByRole('button', { name: 'Undo' })).toBeTruthy() })
+    await waitFor(() => { expect(itemWith(/saved the sheet/).getByRole('button', { name: 'Undo' })).toBeTruthy() })
     expect(itemWith(/renamed the place/).queryByRole('button')).toBeNull()
     await user.click(itemWith(/saved the sheet/).getByRole('button', { name: 'Undo' }))
-    await vi.waitFor(() => {
+    await waitFor(() => {
       expect(asked.some(({ method, path }) => method === 'POST' && path.includes('/9'))).toBe(true)
     })
   })
@@ -71,7 +71,7 @@ describe('a history', () => {
     serve(withPages('curator', () => refusal(422, 'Something was done to the same record since.')))
     const user = show(<HistoryList of="collection" />)
     await screen.findByText(/renamed the place/)
-    const undo = await vi.waitFor(() => itemWith(/renamed the place/).getByRole('button', { name: 'Undo' }))
+    const undo = await waitFor(() => itemWith(/renamed the place/).getByRole('button', { name: 'Undo' }))
     await user.click(undo)
     expect(await itemWith(/renamed the place/).findByText(/Something was done to the same record since/)).toBeTruthy()
   })
@@ -80,6 +80,6 @@ describe('a history', () => {
     serve(({ path }) => path === '/api/session' ? { body: signedInAs('viewer') }
       : refusal(503, 'The database does not answer; try again in a moment.'))
     show(<HistoryList of="collection" />)
-    expect(await screen.findByText(/The database does not answer/, undefined, { timeout: 15_000 })).toBeTruthy()
+    expect(await screen.findByText(/The database does not answer/)).toBeTruthy()
   }, 20_000)
 })

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 
 import { type Party, useChangeParty } from '../api/parties'
@@ -28,7 +28,7 @@ describe('editing a record', () => {
     const user = show(<Edit onDone={onDone} />)
     await user.clear(screen.getByLabelText('Name'))
     await user.type(screen.getByLabelText('Name'), 'Harbour pilot office{Enter}')
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(asked[0]?.body).toMatchObject({ name: 'Harbour pilot office', version: 4 })
   })
 
@@ -49,7 +49,7 @@ describe('editing a record', () => {
     await user.click(screen.getByRole('button', { name: 'Go on with mine over theirs' }))
     expect(screen.queryByText('place: rope works')).toBeNull()
     await user.click(screen.getByRole('button', { name: 'Keep it' }))
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalledOnce() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalledOnce() })
     expect(asked.map(({ body }) => (body as { version: number }).version)).toEqual([4, 5])
   })
 

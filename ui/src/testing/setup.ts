@@ -16,7 +16,9 @@ if (typeof document !== 'undefined') {
   vi.stubGlobal('fetch', respond)
   // What lists ask a browser for, and this document lacks.
   vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, (sign) => `\\${sign}`) })
-  const { cleanup } = await import('@testing-library/react')
+  const { cleanup, configure } = await import('@testing-library/react')
+  // What comes late on a busy machine is no failure.
+  configure({ asyncUtilTimeout: 15_000 })
   const { queryClient } = await import('../api/client')
   afterEach(() => {
     cleanup()

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 
 import type { QuestionView, Unknown } from '../api/unknowns'
@@ -42,7 +42,7 @@ describe('what nobody knows yet', () => {
     const onSettled = vi.fn()
     const user = show(<UnknownList open={[chip()]} onSettled={onSettled} />)
     await user.click(screen.getByRole('button', { name: 'Guess what HX7200 is' }))
-    await vi.waitFor(() => { expect(all).toHaveLength(1) })
+    await waitFor(() => { expect(all).toHaveLength(1) })
     expect(all[0]?.body).toEqual({ sort: 'chip', subject: 'HX7200' })
   })
 
@@ -54,7 +54,7 @@ describe('what nobody knows yet', () => {
       onSettled={vi.fn()} />)
     expect(screen.getByText('switch', { exact: false, selector: 'span' }).textContent).toContain('1 part on 1 machine')
     await user.click(screen.getByRole('button', { name: 'Guess what EH-0142 Main board SW9 is' }))
-    await vi.waitFor(() => { expect(all).toHaveLength(1) })
+    await waitFor(() => { expect(all).toHaveLength(1) })
     expect(all[0]?.body).toEqual({ sort: 'switch', subject: 'EH-0142 Main board SW9' })
   })
 
@@ -77,7 +77,7 @@ describe('what nobody knows yet', () => {
     const user = show(<UnknownList open={[chip({ question: question() })]} onSettled={vi.fn()} />)
     await user.click(screen.getByRole('button', { name: 'Say who is asked about HX7200' }))
     await user.type(screen.getByLabelText(/^Who is asked/), 'the harbour list{Enter}')
-    await vi.waitFor(() => { expect(screen.queryByLabelText(/^Who is asked/)).toBeNull() })
+    await waitFor(() => { expect(screen.queryByLabelText(/^Who is asked/)).toBeNull() })
     expect(all[0]).toMatchObject({ method: 'PUT', path: '/api/questions/5',
       body: { version: 2, text: 'what does it do', asked: 'the harbour list' } })
   })
@@ -92,7 +92,7 @@ describe('what nobody knows yet', () => {
     await user.click(screen.getByRole('button', { name: 'Answer what the round plug is' }))
     await user.type(screen.getByLabelText(/^It is/), 'for the lamp')
     await user.type(screen.getByLabelText(/^Where the answer comes from/), 'the wiring book{Enter}')
-    await vi.waitFor(() => { expect(onSettled).toHaveBeenCalledWith('the round plug is settled.') })
+    await waitFor(() => { expect(onSettled).toHaveBeenCalledWith('the round plug is settled.') })
     expect(all[0]).toMatchObject({ path: '/api/questions/5/answer',
       body: { version: 2, answer: 'for the lamp', source: 'the wiring book' } })
   })
@@ -114,7 +114,7 @@ describe('what nobody knows yet', () => {
     const user = show(<AskAbout machineId={3} onDone={onDone} />)
     await user.selectOptions(screen.getByLabelText(/^What sort of thing/), 'switch')
     await user.type(screen.getByLabelText(/^What it is called/), 'SW2, behind the fan{Enter}')
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(all[0]?.body).toEqual({ sort: 'switch', subject: 'SW2, behind the fan', text: '', asked: '', machineId: 3 })
   })
 })

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
 
 import { queryClient } from '../../api/client'
 import { type Asked, refusal, serve } from '../../testing/server'
@@ -28,7 +28,7 @@ describe('where one is signed in', () => {
     const end = screen.getByRole('button', { name: /End the session since/ })
     end.focus()
     await user.keyboard('{Enter}')
-    await vi.waitFor(() => { expect(screen.queryByRole('button')).toBeNull() })
+    await waitFor(() => { expect(screen.queryByRole('button')).toBeNull() })
     expect(screen.getByText('this one')).toBeTruthy()
     expect(asked.filter(({ method }) => method === 'DELETE').map(({ path }) => path)).toEqual(['/api/session/all/b'])
   })
@@ -68,7 +68,7 @@ describe('the settings of the collection', () => {
     const currency = await screen.findByLabelText('Currency')
     await user.clear(currency)
     await user.keyboard('GBP{Enter}')
-    await vi.waitFor(() => { expect(screen.queryByLabelText('Currency')).toBeNull() })
+    await waitFor(() => { expect(screen.queryByLabelText('Currency')).toBeNull() })
     expect(screen.getByText('GBP')).toBeTruthy()
     expect(asked.find(({ method }) => method === 'PUT')?.body)
       .toEqual({ name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'GBP', timeZone: 'Europe/Lisbon',
@@ -117,7 +117,7 @@ describe('the settings of the collection', () => {
     expect(within(wrong.closest('form') as HTMLElement).getByRole('button', { name: 'Take over 1 numbers' }))
       .toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Take over 1 numbers' }))
-    await vi.waitFor(() => { expect(screen.queryByLabelText(/Numbers, a line each/)).toBeNull() })
+    await waitFor(() => { expect(screen.queryByLabelText(/Numbers, a line each/)).toBeNull() })
     expect(asked.filter(({ method }) => method === 'POST').map(({ body }) => (body as { dryRun: boolean }).dryRun))
       .toEqual([true, false])
   })

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { queryClient } from '../../api/client'
@@ -27,7 +27,7 @@ describe('an account, to a curator', () => {
     const asked = change(({ body }) => ({ body: { ...bram, ...(body as object) } }))
     const user = row(bram)
     await user.click(await screen.findByRole('button', { name: 'Disable Bram Sedge' }))
-    await vi.waitFor(() => { expect(asked.some(({ method }) => method === 'PUT')).toBe(true) })
+    await waitFor(() => { expect(asked.some(({ method }) => method === 'PUT')).toBe(true) })
     expect(asked.find(({ method }) => method === 'PUT')?.body)
       .toEqual({ name: 'Bram Sedge', role: 'technician', disabled: true, version: 3 })
   })

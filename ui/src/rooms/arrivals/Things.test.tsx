@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 
 import type { Lot, LotThing } from '../../api/lots'
 import { signIn } from '../../testing/people'
@@ -42,7 +42,7 @@ describe('the things of a lot', () => {
     await user.click(screen.getByRole('button', { name: 'Add a thing' }))
     await user.type(screen.getByLabelText(/^What it is/), 'Lead')
     await user.type(screen.getByLabelText(/^Estimate when it came/), '7.50{Enter}')
-    await vi.waitFor(() => { expect(asked.find(({ method }) => method === 'POST')).toBeTruthy() })
+    await waitFor(() => { expect(asked.find(({ method }) => method === 'POST')).toBeTruthy() })
     expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/lots/1/things',
       body: { title: 'Lead', estimateCents: 750, handCents: null, version: 7 } })
   })
@@ -75,7 +75,7 @@ describe('the things of a lot', () => {
     const user = show(<Things lot={lot([thing(1, 'Lead')])} />)
     await user.click(screen.getByRole('button', { name: 'Change Lead' }))
     await user.click(screen.getByRole('button', { name: /Entered by mistake/ }))
-    await vi.waitFor(() => { expect(screen.queryByRole('button', { name: /Entered by mistake/ })).toBeNull() })
+    await waitFor(() => { expect(screen.queryByRole('button', { name: /Entered by mistake/ })).toBeNull() })
     expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/lots/1/things/1/void',
       body: { version: 7 } })
   })

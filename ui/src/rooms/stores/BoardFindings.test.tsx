@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
+import { screen, waitFor } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 
 import { signIn } from '../../testing/people'
 import { serve } from '../../testing/server'
@@ -29,7 +29,7 @@ describe('a board in store', () => {
     await user.type(screen.getByLabelText(/^What(?! one sees)/), 'leaking')
     await user.click(screen.getByRole('button', { name: 'Note it' }))
     const posts = () => asked.filter(({ method }) => method === 'POST')
-    await vi.waitFor(() => { expect(posts()).toHaveLength(2) })
+    await waitFor(() => { expect(posts()).toHaveLength(2) })
     expect(posts().map(({ path }) => path)).toEqual(['/api/assemblies/9/findings', '/api/assemblies/9/findings'])
     expect(posts()[0]?.body).toEqual({ findingId: 0, key: 'a', severity: 'repair', gone: true })
     expect(posts()[1]?.body).toMatchObject({ subsystem: 'batteries', severity: 'watch',

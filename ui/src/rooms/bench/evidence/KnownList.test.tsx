@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { Fact, Known, Stated } from '../../../api/dossier'
@@ -68,7 +68,7 @@ describe('what is known of a machine', () => {
     const user = show(<KnownList machineId={3} onPicture={vi.fn()} known={[known([said(1, '64K')], open)]} />)
     await user.click(screen.getByRole('button', { name: 'Withdraw 64K' }))
     await user.keyboard('the offer was for another{Enter}')
-    await vi.waitFor(() => { expect(screen.queryByLabelText(/^Why it does not count/)).toBeNull() })
+    await waitFor(() => { expect(screen.queryByLabelText(/^Why it does not count/)).toBeNull() })
     expect(asked[0]).toMatchObject({ path: '/api/evidence/1/retract', body: { why: 'the offer was for another' } })
   })
 

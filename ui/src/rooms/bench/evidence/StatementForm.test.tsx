@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 
 import { signIn } from '../../../testing/people'
@@ -32,7 +32,7 @@ describe('a statement', () => {
     await user.type(about, 'known to WORK')
     expect(screen.getByText('Begin with yes or no. Settled best: try it')).toBeTruthy()
     await user.type(screen.getByLabelText('What the source says'), 'no: silent{Enter}')
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(sent(asked)).toMatchObject({ attribute: 'worked', value: 'no: silent', subject: '', kind: 'seen' })
   })
 
@@ -44,7 +44,7 @@ describe('a statement', () => {
     expect((await screen.findByLabelText<HTMLInputElement>(/^About/)).value).toBe('lid colour')
     expect(screen.getByText(/A name of your own/)).toBeTruthy()
     await user.type(screen.getByLabelText('What the source says'), 'beige{Enter}')
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(sent(asked)).toMatchObject({ attribute: 'lid colour', subject: 'HD1', value: 'beige' })
   })
 })

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
 import type { Dated, DatedPart } from '../../../../api/identify'
@@ -94,7 +94,7 @@ describe('what is original', () => {
       : { body: { ...board, fit: 'later', version: 6 } })
     const user = show(<Dating machine={machine} assemblies={[board]} />)
     await user.selectOptions(await screen.findByLabelText('Decided about Main board'), 'later')
-    await vi.waitFor(() => { expect(asked.find(({ method }) => method === 'PUT')).toBeTruthy() })
+    await waitFor(() => { expect(asked.find(({ method }) => method === 'PUT')).toBeTruthy() })
     expect(asked.find(({ method }) => method === 'PUT')).toMatchObject({ path: '/api/assemblies/9',
       body: { title: 'Main board', part: '4410-2', rev: 'C', fit: 'later', version: 5 } })
   })

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 
 import type { Condition, FindingView, Measurement } from '../../../../api/judge'
 import { signIn } from '../../../../testing/people'
@@ -62,7 +62,7 @@ describe('findings over the surveys', () => {
       leak({ id: 8, kind: 'weak', where: 'Main board BT2', story: story(false) as never })])} mayWrite />)
     await user.click(screen.getByRole('button', { name: 'Gone: leaking, Main board BT1' }))
     await user.click(screen.getByRole('button', { name: 'Back: weak, Main board BT2' }))
-    await vi.waitFor(() => { expect(asked.filter(({ method }) => method === 'POST')).toHaveLength(2) })
+    await waitFor(() => { expect(asked.filter(({ method }) => method === 'POST')).toHaveLength(2) })
     expect(asked.filter(({ method }) => method === 'POST').map(({ body }) => body)).toEqual([
       { findingId: 7, severity: 'watch', gone: true }, { findingId: 8, severity: 'watch', gone: false }])
   })
@@ -73,7 +73,7 @@ describe('findings over the surveys', () => {
     const user = show(<Findings machineId={3} condition={condition([leak({ id: 0, key: 'abc' })])} mayWrite />)
     expect(screen.queryByRole('button', { name: /Strike out/ })).toBeNull()
     await user.click(screen.getByRole('button', { name: 'Gone: leaking, Main board BT1' }))
-    await vi.waitFor(() => { expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ findingId: 0,
+    await waitFor(() => { expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ findingId: 0,
       key: 'abc', severity: 'watch', gone: true }) })
   })
 
@@ -96,11 +96,11 @@ describe('findings over the surveys', () => {
     await user.selectOptions(screen.getByLabelText('On'), 'Main board BT2')
     await user.type(screen.getByLabelText('What one sees'), 'crust on the anode')
     await user.click(screen.getByRole('button', { name: 'Note it' }))
-    await vi.waitFor(() => { expect(asked.some(({ method }) => method === 'POST')).toBe(true) })
+    await waitFor(() => { expect(asked.some(({ method }) => method === 'POST')).toBe(true) })
     expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/machines/3/findings',
       body: { subsystem: 'batteries', severity: 'hazard', note: 'crust on the anode', findingId: 0,
         new: { kind: 'leaking', assemblyId: 9, designator: 'BT2' } } })
-    await vi.waitFor(() => { expect(screen.queryByRole('button', { name: 'Note it' })).toBeNull() })
+    await waitFor(() => { expect(screen.queryByRole('button', { name: 'Note it' })).toBeNull() })
   })
 
   it('keep what was typed where the server refuses', async () => {

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { beforeEach, describe, expect, it } from 'vitest'
 
 import type { FindingView, Measurement } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
@@ -51,10 +51,10 @@ describe('what was measured', () => {
     expect(within(forFinding).getAllByRole('option').map((o) => o.textContent)).toEqual(['none', 'weak, BT1'])
     await user.selectOptions(forFinding, 'weak, BT1')
     await user.click(screen.getByRole('button', { name: 'Keep it' }))
-    await vi.waitFor(() => { expect(kept(asked)).toHaveLength(1) })
+    await waitFor(() => { expect(kept(asked)).toHaveLength(1) })
     expect(kept(asked)[0]).toMatchObject({ path: '/api/machines/3/measurements',
       body: { line: 'BT1 2.1 V', instrument: 'meter 2', note: '', findingId: 1, assemblyId: 10 } })
-    await vi.waitFor(() => {
+    await waitFor(() => {
       expect(screen.getByLabelText<HTMLInputElement>(/^What you measured/).value).toBe('')
     })
   })

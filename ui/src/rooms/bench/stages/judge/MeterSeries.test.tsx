@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { fireEvent, screen } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 
 import { type Measurement, meterQuery } from '../../../../api/judge'
@@ -33,7 +33,7 @@ describe('a series of readings', () => {
     await user.type(screen.getByLabelText('Point'), 'J2.3')
     await user.selectOptions(screen.getByLabelText('What'), 'volts from peak to peak')
     await user.click(screen.getByRole('button', { name: 'Begin a series of J2.3' }))
-    await vi.waitFor(() => { expect(began).toHaveBeenCalledWith(8) })
+    await waitFor(() => { expect(began).toHaveBeenCalledWith(8) })
     expect(asked[0]).toMatchObject({ method: 'POST', path: '/api/machines/3/measurements',
       body: { point: 'J2.3', quantity: 'volts-pp' } })
   })
@@ -54,10 +54,10 @@ describe('a series of readings', () => {
     expect(asked.filter(({ method }) => method === 'POST')).toEqual([])
     await user.clear(screen.getByLabelText('A reading by hand, V'))
     await user.type(screen.getByLabelText('A reading by hand, V'), '4,97{Enter}')
-    await vi.waitFor(() => { expect(asked.some(({ method }) => method === 'POST')).toBe(true) })
+    await waitFor(() => { expect(asked.some(({ method }) => method === 'POST')).toBe(true) })
     expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/measurements/8/readings',
       body: { value: 4.97 } })
-    await vi.waitFor(() => {
+    await waitFor(() => {
       expect(screen.getByLabelText<HTMLInputElement>('A reading by hand, V').value).toBe('')
     })
   })
@@ -77,7 +77,7 @@ describe('a series of readings', () => {
     show(<Shown meter={withMeter} measured={[series([4.93])]} running={8} />)
     expect(screen.getByText('Bench meter')).toBeTruthy()
     fireEvent.keyDown(document, { key: 'F9' })
-    await vi.waitFor(() => { expect(asked.some(({ path }) => path === '/api/measurements/8/take')).toBe(true) })
+    await waitFor(() => { expect(asked.some(({ path }) => path === '/api/measurements/8/take')).toBe(true) })
   })
 
   it('stops where the meter fails, keeps what was read and goes on', async () => {
@@ -86,7 +86,7 @@ describe('a series of readings', () => {
       running={8} />)
     expect(screen.getByText(/The meter does not answer\. Look after/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Go on (F9)' }))
-    await vi.waitFor(() => { expect(asked.some(({ path }) => path === '/api/measurements/8/take')).toBe(true) })
+    await waitFor(() => { expect(asked.some(({ path }) => path === '/api/measurements/8/take')).toBe(true) })
   })
 
   it('gives the last reading back', async () => {
@@ -94,7 +94,7 @@ describe('a series of readings', () => {
     const done = vi.fn()
     const user = show(<Shown measured={[series([4.93])]} running={8} onRunning={done} />)
     await user.click(screen.getByRole('button', { name: 'Take the last one out' }))
-    await vi.waitFor(() => { expect(asked.some(({ path }) => path === '/api/measurements/8/drop?version=2')).toBe(true) })
+    await waitFor(() => { expect(asked.some(({ path }) => path === '/api/measurements/8/drop?version=2')).toBe(true) })
     await user.click(screen.getByRole('button', { name: 'Done' }))
     expect(done).toHaveBeenCalledWith(undefined)
   })

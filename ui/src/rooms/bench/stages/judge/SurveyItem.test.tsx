@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
+import { screen, waitFor } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
 
 import type { Condition, FindingView, GuideItem, SurveyView } from '../../../../api/judge'
 import { signIn } from '../../../../testing/people'
@@ -30,7 +30,7 @@ describe('a subsystem in a survey', () => {
     await user.click(screen.getByRole('button', { name: 'As before' }))
     expect(inspected().disabled).toBe(false)
     await user.click(inspected())
-    await vi.waitFor(() => { expect(asked).toHaveLength(1) })
+    await waitFor(() => { expect(asked).toHaveLength(1) })
     expect(asked[0]).toMatchObject({ method: 'PUT', path: '/api/surveys/5/subsystems/batteries', body: { version: 3,
       coverage: 'inspected', observed: [{ findingId: 0, key: 'a', severity: 'watch', trend: 'same' },
         { findingId: 7, severity: 'watch', gone: true }] } })

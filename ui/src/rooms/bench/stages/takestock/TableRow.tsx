@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import styled from 'styled-components'
 
 import { messageOf } from '../../../../api/problem'
@@ -38,10 +39,12 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
     if (isNew) setTyped({}) // the next line can be typed at once
     try {
       if (onWritten(await writeLine(changed))) {
-        // What was typed since stays.
-        setTyped((now) => Object.fromEntries(Object.entries(now).filter(([field, value]) =>
-          changed[field as keyof SheetRecord] !== value)))
-        setWrong('')
+        // What was typed since stays. Shown before the way is free: a row left in between would be written again.
+        flushSync(() => {
+          setTyped((now) => Object.fromEntries(Object.entries(now).filter(([field, value]) =>
+            changed[field as keyof SheetRecord] !== value)))
+          setWrong('')
+        })
       } else {
         setWrong('The line was changed meanwhile. Look at it, then press Enter again.')
       }

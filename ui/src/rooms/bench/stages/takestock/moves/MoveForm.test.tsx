@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen } from '@testing-library/react'
+import { screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 
 import type { FittedAssembly } from '../../../../../api/assemblies'
@@ -31,7 +31,7 @@ describe('moving a board', () => {
     const day = screen.getByLabelText('Day of the move')
     await user.clear(day)
     await user.type(day, '2026-11-20{Enter}')
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(sent(asked)).toEqual([{ version: 4, to: 'place', place: 'Store, shelf B', on: '2026-11-20', note: '' }])
   })
 
@@ -63,7 +63,7 @@ describe('moving a board', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Place').value).toBe('Loft')
     await user.click(screen.getByRole('button', { name: /on top of|go on|anyway/i }))
     await user.click(screen.getByRole('button', { name: 'Take it there' }))
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(sent(asked).map((body) => (body as { version: number }).version)).toEqual([4, 6])
   })
 
@@ -73,7 +73,7 @@ describe('moving a board', () => {
     const onDone = vi.fn()
     const user = show(<MoveForm assembly={board} onDone={onDone} />)
     await user.click(await screen.findByRole('button', { name: 'Bring it back: EH-0142, slot 3' }))
-    await vi.waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
     expect(sent(asked)).toEqual([{ version: 4, to: 'machine', machineId: 3, slot: '3', fit: 'factory' }])
   })
 })
