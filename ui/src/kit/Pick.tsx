@@ -1,5 +1,6 @@
 import { Button, ComboBox, type ComboBoxProps, FieldError, Input, Label, ListBox, ListBoxItem,
   Popover } from 'react-aria-components'
+import { useState } from 'react'
 import styled from 'styled-components'
 
 import { color, radius, space, target } from '../theme'
@@ -22,8 +23,14 @@ type Props = {
 
 /** Picks one of many records: type words, choose from what is found. */
 export function Pick({ label, name, placeholder, items, search, onSearch, onPick, autoFocus, free }: Props) {
+  const [text, setText] = useState(search)
   const box: ComboBoxProps<Pickable> = {
-    name, items, inputValue: search, onInputChange: onSearch, autoFocus,
+    name, items, inputValue: text, autoFocus,
+    onInputChange: (now) => {
+      setText(now)
+      // What was picked is not searched for: the words that found it may be others than those that it is told by.
+      if (!items.some((item) => item.text === now)) onSearch(now)
+    },
     onSelectionChange: (key) => { onPick(key === null ? null : Number(key)) },
     // The server filters; what it found is all shown.
     defaultFilter: () => true, allowsEmptyCollection: true, menuTrigger: 'input', allowsCustomValue: free,
