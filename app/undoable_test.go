@@ -80,6 +80,7 @@ func newUndoables(t *testing.T) *undoables {
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
 	must(actions.Library.NameType(ctx, curator, library.OwnTypeInput{Number: "HX7200", Function: "timer"}))
+	must(actions.Library.NameKnown(ctx, curator, library.KnownInput{Name: "Memory card", Numbers: "4424-1"}))
 	return u
 }
 
@@ -100,6 +101,12 @@ func (u *undoables) acts() map[string]func() error {
 	ownType := func() *library.OwnType {
 		if found := must(u.Library.SearchLibrary(ctx, curator, "HX7200", 1)); len(found) > 0 {
 			return found[0].Own
+		}
+		return nil
+	}
+	card := func() *library.KnownAssembly {
+		if found := must(u.Library.KnownAssemblies(ctx, curator, "4424", "", 1)).Known; len(found) > 0 {
+			return &found[0]
 		}
 		return nil
 	}
@@ -244,6 +251,26 @@ func (u *undoables) acts() map[string]func() error {
 			}
 			return second(u.Library.ForgetType(ctx, curator, now.ID))
 		},
+		"name known assembly": func() error {
+			return second(u.Library.NameKnown(ctx, curator,
+				library.KnownInput{Name: u.word("Disk card"), Numbers: "4430"}))
+		},
+		"change known assembly": func() error {
+			now := card()
+			if now == nil {
+				return missing
+			}
+			fields := now.KnownInput
+			fields.Note = u.word("seen twice")
+			return second(u.Library.ChangeKnown(ctx, curator, now.ID, now.Version, fields))
+		},
+		"strike known assembly": func() error {
+			now := card()
+			if now == nil {
+				return missing
+			}
+			return second(u.Library.StrikeKnown(ctx, curator, now.ID))
+		},
 	}
 }
 
@@ -263,6 +290,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
+		must(u.Library.KnownAssemblies(ctx, curator, "", "", 50)),
 		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,
 		must(u.Bench.ReckonMachine(ctx, curator, u.machine, nil)),
 	}

@@ -70,6 +70,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	ownType := library.OwnTypeInput{Number: "HX9111", Class: "sram", Function: "buffer memory", Words: 2048, Bits: 8,
 		Package: "DIP-24", ClockMHz: 4, TypicalMA: 90, Notes: "runs hot", Maker: "Tarn & Vole", Currents: "+5 90/120",
 		Ageing: "loses its charge", Substitutes: "HX9112", Documents: "sheet of 1985"}
+	card := library.KnownInput{Kind: "card", Name: "Memory card", Maker: "Tarn & Vole", Numbers: "4424-1", Revisions: "B-C",
+		Printed: "Vole Store", Chips: "8x 41256\n74LS245\n74LS158\n74S74", Details: "memory 384 KB", Note: "two were bought",
+		Source: "price list"}
 	about := files.AttachmentInput{Caption: "The rear", View: "rear", Taken: "2025-06", Language: "de-CH",
 		Translation: "rear", Address: "https://example.org/rear", Captured: "2025-06-02", Numbers: "TV1-00417",
 		StaffOnly: true}
@@ -124,6 +127,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 			read: must(u.Dating.Dating(ctx, curator, added)).Model.ModelInput},
 		"type": {written: ownType, wrote: must(u.Library.NameType(ctx, curator, ownType)).OwnTypeInput,
 			read: must(u.Library.SearchLibrary(ctx, curator, "HX9111", 1))[0].Own.OwnTypeInput},
+		"known": {written: card, wrote: must(u.Library.NameKnown(ctx, curator, card)).KnownInput,
+			read: must(u.Library.KnownAssemblies(ctx, curator, "vole store", "", 1)).Known[0].KnownInput},
 		"picture": {written: about,
 			wrote: must(u.Files.ChangeAttachment(ctx, curator, u.picture, 1, about)).AttachmentInput,
 			read:  pictures()[0].AttachmentInput},

@@ -32,6 +32,12 @@ var (
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("took back that the finding %v, %v, was struck out", a["kind"], a["where"])
 		})
+	eventCheckFault = action.NewEvent("check fault", "assembly", func(s string, _, a action.Fields) string {
+		if a["hasIt"] == true {
+			return fmt.Sprintf("found out that %s has what %v are known for: %v", s, a["known"], a["fault"])
+		}
+		return fmt.Sprintf("found out that %s does not have what %v are known for: %v", s, a["known"], a["fault"])
+	})
 	eventMeasure = action.NewEvent("measure", "measurement", func(_ string, _, a action.Fields) string {
 		return measurementWords("measured", a)
 	})

@@ -28,6 +28,17 @@ var (
 	eventChangeType = action.NewEvent("change type", "own type", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed the type %v: %s", a["number"], action.Changes(b, a))
 	})
+	eventNameKnown = action.NewEvent("name known assembly", "known assembly", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("named the %v %v", a["kind"], a["name"])
+	})
+	eventChangeKnown = action.NewEvent("change known assembly", "known assembly",
+		func(_ string, b, a action.Fields) string {
+			return fmt.Sprintf("changed what is known of the %v %v: %s", a["kind"], a["name"], action.Changes(b, a))
+		})
+	eventStrikeKnown = action.NewEvent("strike known assembly", "known assembly",
+		func(_ string, b, _ action.Fields) string {
+			return fmt.Sprintf("took the %v %v out of what is recognised", b["kind"], b["name"])
+		})
 	eventForgetType = action.NewEvent("forget type", "own type", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("took the type %v out of the library", b["number"])
 	})

@@ -2,6 +2,8 @@
 package library
 
 import (
+	"sync/atomic"
+
 	"frugalheron/app/action"
 	"frugalheron/app/people"
 )
@@ -11,6 +13,7 @@ type Service struct {
 	kernel    *action.Kernel
 	people    *people.Service
 	libraries libraryCache
+	knowns    atomic.Pointer[knownAfter]
 }
 
 // New returns it.
@@ -19,5 +22,8 @@ func New(kernel *action.Kernel, people *people.Service) *Service {
 	kernel.CanBeUndone(EventNameType, action.MayKeepTheRecord, s.undoNameType)
 	kernel.CanBeUndone(eventChangeType, action.MayWriteSheets, s.undoChangeType)
 	kernel.CanBeUndone(eventForgetType, action.MayWriteSheets, s.undoForgetType)
+	kernel.CanBeUndone(eventNameKnown, action.MayWriteSheets, s.undoNameKnown)
+	kernel.CanBeUndone(eventChangeKnown, action.MayWriteSheets, s.undoChangeKnown)
+	kernel.CanBeUndone(eventStrikeKnown, action.MayWriteSheets, s.undoStrikeKnown)
 	return s
 }

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/library"
 	"frugalheron/core/device"
+	"frugalheron/core/known"
 	"frugalheron/core/marking"
 	"frugalheron/core/reckoning"
 	"frugalheron/store/inventory"
@@ -22,7 +23,7 @@ import (
 // Unknown is something that nobody knows yet: a chip by its number or marking with all its places, or
 // something else that somebody asks about.
 type Unknown struct {
-	Sort     string         `json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
+	Sort     string         `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,other"`
 	Subject  string         `json:"subject" doc:"Number or marking; else what it is called"`
 	Nameable bool           `json:"nameable" doc:"The subject can be a number in the library"`
 	Parts    int            `json:"parts" doc:"Parts on all sheets that an answer would settle"`
@@ -63,6 +64,14 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 		return u, err
 	}
 	u.group(library, lines)
+	numbers, err := s.library.UnknownNumbers(ctx, s.kernel.Reader(ctx), machineID, mostUnknown+1)
+	if err != nil {
+		return u, err
+	}
+	if len(numbers) > mostUnknown {
+		numbers, u.More = numbers[:mostUnknown], true
+	}
+	u.addNumbers(numbers)
 	u.take(questions, machineID)
 	slices.SortStableFunc(u.Open, func(a, b Unknown) int { return b.Parts - a.Parts })
 	return u, nil
@@ -135,11 +144,34 @@ func (u *Unknowns) group(library *device.Library, lines []unknowns.UnknownEntry)
 	}
 }
 
+// addNumbers adds part numbers of assemblies that no record of the library knows.
+func (u *Unknowns) addNumbers(numbers []storelibrary.NumberInUse) {
+	for _, n := range numbers {
+		sort := "unit"
+		if n.Kind == "board" || n.Kind == "card" {
+			sort = n.Kind
+		}
+		u.Open = append(u.Open, Unknown{Sort: sort, Subject: n.Part, Parts: n.Parts, Machines: n.Machines,
+			Places: []UnknownEntry{{MachineID: n.MachineID, Accession: n.Accession, Machine: n.Machine,
+				AssemblyID: n.AssemblyID, Assembly: n.Title, Count: n.Parts, Kind: n.Kind, Marking: n.Part}}})
+	}
+}
+
+// isAbout reports whether a question is about something unknown. Part numbers are one however they are written.
+func (o Unknown) isAbout(q QuestionView) bool {
+	if isAssembly(o.Sort) && isAssembly(q.Sort) {
+		return known.Fold(o.Subject) == known.Fold(q.Subject)
+	}
+	return o.Sort == q.Sort && o.Subject == q.Subject
+}
+
+func isAssembly(sort string) bool { return sort == "card" || sort == "board" || sort == "unit" }
+
 // take lays the questions beside what they are about. On a machine, those about a number that it does not
 // hold are left out.
 func (u *Unknowns) take(questions []QuestionView, machineID int64) {
 	for i, q := range questions {
-		at := slices.IndexFunc(u.Open, func(o Unknown) bool { return o.Sort == q.Sort && o.Subject == q.Subject })
+		at := slices.IndexFunc(u.Open, func(o Unknown) bool { return o.isAbout(q) })
 		switch {
 		case at >= 0:
 			u.Open[at].Question = &questions[i]
@@ -258,6 +290,7 @@ type Answer struct {
 	Answer string                `json:"answer" says:"text" maxLength:"1000"`
 	Source string                `json:"source" says:"text" maxLength:"1000" doc:"Where the answer comes from"`
 	Type   *library.OwnTypeInput `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
+	Known  *library.KnownInput   `json:"known,omitempty" doc:"For a card, a board or another unit: what goes into the library; left out, it is named by the answer"`
 }
 
 // Settled is what an answer did.
@@ -265,10 +298,12 @@ type Settled struct {
 	Question   Question `json:"question"`
 	Recognised int      `json:"recognised" doc:"Parts on all sheets that are known by it now"`
 	Machines   int      `json:"machines" doc:"Machines that they are in"`
+	KnownID    int64    `json:"knownId" doc:"Of the record of the library that the answer wrote; 0 for none"`
 }
 
 // AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
-// recognised on every sheet at once, old ones included, and the history of each machine says so.
+// recognised on every sheet at once, old ones included, and the history of each machine says so. An answer about a card,
+// a board or another unit names it in the library.
 func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, version int,
 	answer Answer) (Settled, error) {
 	var settled Settled
@@ -288,6 +323,9 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		}
 		day := actor.Today()
 		if err := unknowns.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
+			return err
+		}
+		if settled.KnownID, err = s.nameBy(ctx, tx, actor, before, answer); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil,

@@ -79,6 +79,16 @@ func registerJudge(api *httpx.API, actions *app.App) {
 	}) (*httpx.Output[condition.Condition], error) {
 		return httpx.Answer(actions.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "check-fault", Method: http.MethodPost, Path: "/api/assemblies/{id}/fault-checks",
+		Summary:       "Say whether an assembly has a fault that those of its kind are known to have",
+		DefaultStatus: http.StatusNoContent, Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body condition.FaultCheckInput
+	}) (*struct{}, error) {
+		return nil, actions.Condition.CheckFault(ctx, actor, in.ID, in.Body)
+	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-board-condition", Method: http.MethodGet, Path: "/api/assemblies/{id}/condition",
 		Summary: "What is known to be wrong with a board, wherever it is", Errors: httpx.ErrorsOfRead,

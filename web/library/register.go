@@ -1,4 +1,4 @@
-// Package library has the operations about types, makers and models.
+// Package library has the operations about types, makers, models and known assemblies.
 package library
 
 import (
@@ -11,4 +11,5 @@ func Register(api *httpx.API, actions *app.App) {
 	registerLibrary(api, actions)
 	registerModels(api, actions)
 	registerMakers(api, actions)
+	registerKnown(api, actions)
 }

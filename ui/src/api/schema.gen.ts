@@ -236,6 +236,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/fault-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say whether an assembly has a fault that those of its kind are known to have
+         * @description Roles: curator, technician.
+         */
+        post: operations["check-fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/findings": {
         parameters: {
             query?: never;
@@ -1056,6 +1076,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/known-assemblies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cards, boards and other assemblies that are recognised
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-known-assemblies"];
+        put?: never;
+        /**
+         * Name an assembly; it is recognised at once wherever it is
+         * @description Roles: curator, technician.
+         */
+        post: operations["name-known-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/known-assemblies/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is known of an assembly, and where it is
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-known-assembly"];
+        /**
+         * Change what is known of an assembly
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-known-assembly"];
+        post?: never;
+        /**
+         * Take an assembly that was named by mistake out of what is recognised
+         * @description Roles: curator, technician.
+         */
+        delete: operations["strike-known-assembly"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/library": {
         parameters: {
             query?: never;
@@ -1790,6 +1862,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["reckon-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/recognised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What the boards of a machine are known as
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-recognised"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3536,6 +3628,8 @@ export interface components {
         };
         "Answer-questionRequest": {
             answer: string;
+            /** @description For a card, a board or another unit: what goes into the library; left out, it is named by the answer */
+            known?: components["schemas"]["KnownInput"];
             /** @description Where the answer comes from */
             source: string;
             /** @description For a chip: the type that goes into the library */
@@ -3886,6 +3980,38 @@ export interface components {
             version: number;
             /** @description Where no party is named */
             who?: string;
+        };
+        "Change-known-assemblyRequest": {
+            /** @description Types of its chips by which it is known without a number, one a line, as 8x 41256; at least four types */
+            chips?: string;
+            /** @description What is known of it, a line each: connectors, jumpers, needs, currents, faults ... */
+            details?: string;
+            /**
+             * @description What sort of thing it is
+             * @default card
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "lead" | "other";
+            maker?: string;
+            /**
+             * @description What it is
+             * @example Memory card, 384 KB
+             */
+            name: string;
+            note?: string;
+            /** @description Part numbers that it has, one a line */
+            numbers?: string;
+            /** @description Words printed on it that tell it from others, one a line */
+            printed?: string;
+            /** @description Of which revisions this is said, as A, C-E; empty for every one */
+            revisions?: string;
+            /** @description How one knows; without it, it counts as recalled */
+            source?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         "Change-machineRequest": {
             /**
@@ -4454,6 +4580,12 @@ export interface components {
             ids: string[];
             why: string;
         };
+        Connector: {
+            for: string;
+            kind: string;
+            name: string;
+            pins: components["schemas"]["Pin"][];
+        };
         ConnectorView: {
             cable?: string;
             /** @description Wire colours from pin 1 on */
@@ -4507,6 +4639,13 @@ export interface components {
             toPlace?: string;
             /** Format: int64 */
             version: number;
+        };
+        Current: {
+            /** Format: double */
+            amperes: number;
+            rail: string;
+            /** @description With its unit */
+            said: string;
         };
         Custody: {
             /** Format: date-time */
@@ -4795,6 +4934,21 @@ export interface components {
             text: string;
             title: string;
         };
+        Details: {
+            connectors: components["schemas"]["Connector"][];
+            /** @description What it covers or blocks */
+            covers: string[];
+            currents: components["schemas"]["Current"][];
+            documents: string[];
+            faults: components["schemas"]["Fault"][];
+            fits: components["schemas"]["Fit"][];
+            gives: components["schemas"]["Gift"][];
+            memory: components["schemas"]["Memory"][];
+            needs: components["schemas"]["Need"][];
+            revisions: components["schemas"]["Since"][];
+            settings: components["schemas"]["Setting"][];
+            upgrades: components["schemas"]["Upgrade"][];
+        };
         Device: {
             /** Format: int64 */
             bytes: number;
@@ -5041,6 +5195,24 @@ export interface components {
             ids: string[];
             value: string;
         };
+        Fault: {
+            /** @description What settles whether this one has it; empty where nobody said */
+            test: string;
+            what: string;
+        };
+        FaultCheckInput: {
+            /** @description As the record names it */
+            fault: string;
+            hasIt: boolean;
+            /**
+             * Format: int64
+             * @description The record that names the fault
+             */
+            knownId: number;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+        };
         FieldProblem: {
             /** @description Where, as body.name */
             location: string;
@@ -5171,6 +5343,10 @@ export interface components {
             /** @description Board, designator and place, in words */
             where: string;
         };
+        Fit: {
+            difference: string;
+            model: string;
+        };
         FitResult: {
             /** Format: double */
             gap: number;
@@ -5286,6 +5462,11 @@ export interface components {
             place: string;
             serial: string;
             title: string;
+        };
+        Gift: {
+            /** Format: int64 */
+            count: number;
+            kind: string;
         };
         GivenNumber: {
             /** @description The number that machine has today */
@@ -5521,6 +5702,169 @@ export interface components {
             fact: components["schemas"]["FactFact"];
             /** @description Those that were withdrawn, too */
             statements: components["schemas"]["Stated"][];
+        };
+        KnownAssembly: {
+            /** @description Types of its chips by which it is known without a number, one a line, as 8x 41256; at least four types */
+            chips?: string;
+            /** @description What is known of it, a line each: connectors, jumpers, needs, currents, faults ... */
+            details?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description It was named by mistake, and is recognised no more */
+            isStruck: boolean;
+            /**
+             * @description What sort of thing it is
+             * @default card
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "lead" | "other";
+            maker?: string;
+            /**
+             * @description What it is
+             * @example Memory card, 384 KB
+             */
+            name: string;
+            note?: string;
+            /** @description Part numbers that it has, one a line */
+            numbers?: string;
+            /** @description Words printed on it that tell it from others, one a line */
+            printed?: string;
+            /** @description Of which revisions this is said, as A, C-E; empty for every one */
+            revisions?: string;
+            /** @description How one knows; without it, it counts as recalled */
+            source?: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+        };
+        KnownClaim: {
+            /**
+             * Format: int64
+             * @description Per cent of the chips that are those of the record; 0 where they were not compared
+             */
+            alike: number;
+            /** @enum {string} */
+            by: "number" | "words" | "chips";
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            maker: string;
+            name: string;
+            read: components["schemas"]["Details"];
+            /**
+             * @description How that of the thing stands to those of the record
+             * @enum {string}
+             */
+            revision: "same" | "other" | "not told" | "every";
+            source: string;
+            /** @description False where something speaks against it */
+            sure: boolean;
+            /** @description What assemblies of the kind are known to suffer from */
+            suspect: components["schemas"]["Suspicion"][];
+            why: string;
+        };
+        KnownDetail: {
+            /** @description Types of its chips by which it is known without a number, one a line, as 8x 41256; at least four types */
+            chips?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description It was named by mistake, and is recognised no more */
+            isStruck: boolean;
+            /**
+             * @description What sort of thing it is
+             * @default card
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "lead" | "other";
+            maker?: string;
+            /** @description There are more assemblies that it may be than were looked at */
+            more: boolean;
+            /**
+             * @description What it is
+             * @example Memory card, 384 KB
+             */
+            name: string;
+            note?: string;
+            /** @description Part numbers that it has, one a line */
+            numbers?: string;
+            /** @description Other records that claim a number of it for the same revisions */
+            overlaps: components["schemas"]["KnownOverlap"][];
+            /** @description Where it is, surest first */
+            places: components["schemas"]["KnownPlace"][];
+            /** @description Words printed on it that tell it from others, one a line */
+            printed?: string;
+            /** @description The details, line by line */
+            read: components["schemas"]["Details"];
+            /** @description What does not go together in it */
+            remarks: string[];
+            /** @description Of which revisions this is said, as A, C-E; empty for every one */
+            revisions?: string;
+            /** @description How one knows; without it, it counts as recalled */
+            source?: string;
+            /** @description What it is known to suffer from, and where nobody has looked */
+            untested: components["schemas"]["Untested"][];
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+        };
+        KnownInput: {
+            /** @description Types of its chips by which it is known without a number, one a line, as 8x 41256; at least four types */
+            chips?: string;
+            /** @description What is known of it, a line each: connectors, jumpers, needs, currents, faults ... */
+            details?: string;
+            /**
+             * @description What sort of thing it is
+             * @default card
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "lead" | "other";
+            maker?: string;
+            /**
+             * @description What it is
+             * @example Memory card, 384 KB
+             */
+            name: string;
+            note?: string;
+            /** @description Part numbers that it has, one a line */
+            numbers?: string;
+            /** @description Words printed on it that tell it from others, one a line */
+            printed?: string;
+            /** @description Of which revisions this is said, as A, C-E; empty for every one */
+            revisions?: string;
+            /** @description How one knows; without it, it counts as recalled */
+            source?: string;
+        };
+        KnownOverlap: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            number: string;
+            /** @description That both claim */
+            revisions: string;
+        };
+        KnownPage: {
+            known: components["schemas"]["KnownAssembly"][];
+            /** @description Give this as after to get the next page; empty on the last */
+            next: string;
+        };
+        KnownPlace: {
+            accession: string;
+            /** Format: int64 */
+            assemblyId: number;
+            machine: string;
+            /**
+             * Format: int64
+             * @description Null for one that is in no machine
+             */
+            machineId: number | null;
+            match: components["schemas"]["Match"];
+            part: string;
+            /** @description Where it lies, when it is in no machine */
+            place: string;
+            rev: string;
+            title: string;
         };
         LibraryType: {
             /** @description Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known */
@@ -6171,6 +6515,25 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Match: {
+            /**
+             * Format: int64
+             * @description Per cent of the chips that are those of the record; 0 where they were not compared
+             */
+            alike: number;
+            /** @enum {string} */
+            by: "number" | "words" | "chips";
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description How that of the thing stands to those of the record
+             * @enum {string}
+             */
+            revision: "same" | "other" | "not told" | "every";
+            /** @description False where something speaks against it */
+            sure: boolean;
+            why: string;
+        };
         MeasureExpected: {
             /** @description How one knows: a rule, the marking, or as typed */
             from?: string;
@@ -6307,6 +6670,13 @@ export interface components {
             point?: string;
             /** @enum {string} */
             quantity?: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+        };
+        Memory: {
+            /** Format: int64 */
+            bytes: number;
+            purpose: string;
+            /** @description With its unit */
+            said: string;
         };
         Mention: {
             accession: string;
@@ -6505,6 +6875,13 @@ export interface components {
             firstOffset: number;
             /** Format: int64 */
             line: number;
+        };
+        Need: {
+            /** @description Empty where it is always needed */
+            for: string;
+            /** @enum {string} */
+            kind: "slot" | "card" | "lead";
+            what: string;
         };
         NewProcedure: {
             /** @description How far it goes, as Down to the main board */
@@ -6978,6 +7355,10 @@ export interface components {
             /** @description What kind of data, as letters; never what it says */
             sort: string;
         };
+        Pin: {
+            name: string;
+            signal: string;
+        };
         PlaceClimate: {
             /** @enum {string} */
             climate: "" | "kept" | "room" | "damp" | "hot" | "outside";
@@ -7102,7 +7483,7 @@ export interface components {
              */
             machineId?: number | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
             /** @description Where the answer comes from */
             source: string;
             /** @description Number or marking of a chip; else what it is called */
@@ -7121,7 +7502,7 @@ export interface components {
              */
             machineId?: number | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
             /** @description Number or marking of a chip; else what it is called */
             subject: string;
             /** @description What is asked, and what one sees */
@@ -7144,7 +7525,7 @@ export interface components {
              */
             machineId?: number | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
             /** @description Where the answer comes from */
             source: string;
             /** @description Number or marking of a chip; else what it is called */
@@ -7470,6 +7851,15 @@ export interface components {
             state: "plain" | "attention" | "stop";
             value: string;
             why: components["schemas"]["ReckonedReason"][];
+        };
+        Recognised: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Records that say what it is, the one that fits best first; empty where nobody has named one */
+            claims: components["schemas"]["KnownClaim"][];
+            /** @description Two records say as firmly what it is */
+            isDisputed: boolean;
+            title: string;
         };
         RecordRef: {
             /** Format: int64 */
@@ -7816,7 +8206,22 @@ export interface components {
             missing: string[];
             same: string[];
         };
+        Setting: {
+            /** @enum {string} */
+            kind: "jumper" | "switch";
+            name: string;
+            positions: components["schemas"]["SettingPosition"][];
+        };
+        SettingPosition: {
+            at: string;
+            meaning: string;
+        };
         Settled: {
+            /**
+             * Format: int64
+             * @description Of the record of the library that the answer wrote; 0 for none
+             */
+            knownId: number;
             /**
              * Format: int64
              * @description Machines that they are in
@@ -7903,6 +8308,12 @@ export interface components {
         SignInInputBody: {
             login: string;
             password: string;
+        };
+        Since: {
+            /** @description EDTF; empty where it is not told */
+            made: string;
+            note: string;
+            revision: string;
         };
         SourceKind: {
             kind: string;
@@ -8220,6 +8631,17 @@ export interface components {
             on: string;
             /** Format: int64 */
             version: number;
+        };
+        Suspicion: {
+            by: string;
+            note: string;
+            /** @description When somebody found out; empty while it is open */
+            on: string;
+            /** @enum {string} */
+            state: "open" | "has it" | "clear";
+            /** @description What settles whether this one has it; empty where nobody said */
+            test: string;
+            what: string;
         };
         "Take-linkRequest": {
             password: string;
@@ -8597,7 +9019,7 @@ export interface components {
             /** @description Null while nobody wrote about it */
             question: components["schemas"]["QuestionView"] | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
             /** @description Number or marking; else what it is called */
             subject: string;
         };
@@ -8636,6 +9058,22 @@ export interface components {
             more: boolean;
             /** @description What would settle most first */
             open: components["schemas"]["Unknown"][];
+        };
+        Untested: {
+            /** @description Assemblies that do not have it */
+            clear: number[];
+            /** @description Assemblies that have it */
+            have: number[];
+            /** @description Assemblies of which nobody has found out, by id */
+            open: number[];
+            /** @description What settles whether this one has it; empty where nobody said */
+            test: string;
+            what: string;
+        };
+        Upgrade: {
+            from: string;
+            how: string;
+            to: string;
         };
         Vector: {
             /** Format: int64 */
@@ -9733,6 +10171,84 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "check-fault": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultCheckInput"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12991,6 +13507,341 @@ export interface operations {
             };
         };
     };
+    "list-known-assemblies": {
+        parameters: {
+            query?: {
+                search?: string;
+                /** @description What the page before gave as next */
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "name-known-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnownInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownAssembly"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-known-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownDetail"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-known-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-known-assemblyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownAssembly"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-known-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "search-library": {
         parameters: {
             query?: {
@@ -16211,6 +17062,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReckonedMachine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-recognised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recognised"][];
                 };
             };
             /** @description Unauthorized */

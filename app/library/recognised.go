@@ -1,0 +1,239 @@
+package library
+
+import (
+	"context"
+	"slices"
+
+	"frugalheron/app/action"
+	"frugalheron/core/known"
+	"frugalheron/store/library"
+	"frugalheron/store/pg"
+)
+
+// Recognised tells what the boards of a machine are known as.
+func (s *Service) Recognised(ctx context.Context, actor action.Actor, machineID int64) ([]Recognised, error) {
+	if err := actor.Must(action.MayLook); err != nil {
+		return nil, err
+	}
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) ([]Recognised, error) {
+		ids, err := library.ThingsIn(ctx, s.kernel.Reader(ctx), machineID)
+		if err != nil {
+			return nil, err
+		}
+		return s.RecognisedIn(ctx, s.kernel.Reader(ctx), ids)
+	})
+}
+
+// Knows reports whether a record knows a part number, or words that are printed on something.
+func (s *Service) Knows(ctx context.Context, h pg.Handle, subject string) (bool, error) {
+	now, err := s.knownIn(ctx, h)
+	return err == nil && len(now.find.Recognise(known.Thing{Part: subject, Words: []string{subject}})) > 0, err
+}
+
+// UnknownNumbers lists part numbers that no record knows, of a machine, or with 0 of all: what stands on most first.
+func (s *Service) UnknownNumbers(ctx context.Context, h pg.Handle, machineID int64,
+	limit int) ([]library.NumberInUse, error) {
+	now, err := s.knownIn(ctx, h)
+	if err != nil {
+		return nil, err
+	}
+	numbers, err := library.NumbersInUse(ctx, h, machineID, now.find.Numbers(), limit)
+	return slices.DeleteFunc(numbers, func(n library.NumberInUse) bool {
+		return len(now.find.Recognise(known.Thing{Part: n.Part})) > 0
+	}), err
+}
+
+// RecognisedIn tells what assemblies are known as, each by its record and the chips of its kept sheet.
+func (s *Service) RecognisedIn(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]Recognised, error) {
+	known, err := s.knownIn(ctx, h)
+	if err != nil {
+		return nil, err
+	}
+	things, err := library.ThingsOf(ctx, h, assemblyIDs)
+	if err != nil {
+		return nil, err
+	}
+	matches, err := known.recognise(ctx, h, things)
+	if err != nil {
+		return nil, err
+	}
+	checks, err := library.FaultChecks(ctx, h, assemblyIDs)
+	if err != nil {
+		return nil, err
+	}
+	told := make([]Recognised, len(things))
+	for i, thing := range things {
+		told[i] = Recognised{AssemblyID: thing.AssemblyID, Title: thing.Title, Claims: []KnownClaim{}}
+		for _, m := range matches[i] {
+			told[i].Claims = append(told[i].Claims, known.claim(m, thing.AssemblyID, checks))
+		}
+		told[i].IsDisputed = len(matches[i]) > 1 && matches[i][0].Claims(matches[i][1])
+	}
+	return told, nil
+}
+
+// recognise matches things, each with the chips of its kept sheet.
+func (k *knownAfter) recognise(ctx context.Context, h pg.Handle, things []library.KnownThing) ([][]known.Match, error) {
+	ids := make([]int64, len(things))
+	for i, thing := range things {
+		ids[i] = thing.AssemblyID
+	}
+	counts, err := library.ChipsOf(ctx, h, ids)
+	if err != nil {
+		return nil, err
+	}
+	chips := map[int64]known.Chips{}
+	for _, c := range counts {
+		if chips[c.AssemblyID] == nil {
+			chips[c.AssemblyID] = known.Chips{}
+		}
+		chips[c.AssemblyID][c.Number] = c.Count
+	}
+	matches := make([][]known.Match, len(things))
+	for i, t := range things {
+		matches[i] = k.find.Recognise(known.Thing{Part: t.Part, Rev: t.Rev, Words: []string{t.Title},
+			Chips: chips[t.AssemblyID]})
+	}
+	return matches, nil
+}
+
+// claim tells what a record says of an assembly.
+func (k *knownAfter) claim(m known.Match, assemblyID int64, checks []library.FaultCheck) KnownClaim {
+	of := k.all[m.ID]
+	read, _ := known.ParseDetails(of.KnownInput.Details)
+	c := KnownClaim{Match: m, Name: of.Name, Kind: of.Kind, Maker: of.Maker, Source: of.Source, Details: read,
+		Suspect: []Suspicion{}}
+	for _, fault := range read.Faults {
+		s := Suspicion{Fault: fault, State: "open"}
+		if check, ok := newestCheck(checks, m.ID, assemblyID, fault.What); ok {
+			s.State, s.On, s.By, s.Note = stateOf(check), check.On, check.By, check.Note
+		}
+		c.Suspect = append(c.Suspect, s)
+	}
+	return c
+}
+
+func newestCheck(checks []library.FaultCheck, knownID, assemblyID int64, fault string) (library.FaultCheck, bool) {
+	for _, c := range slices.Backward(checks) {
+		if c.KnownID == knownID && c.AssemblyID == assemblyID && c.Fault == fault {
+			return c, true
+		}
+	}
+	return library.FaultCheck{}, false
+}
+
+func stateOf(c library.FaultCheck) string {
+	if c.HasIt {
+		return "has it"
+	}
+	return "clear"
+}
+
+// mostPlaces bounds how many assemblies are looked at as what a record may be about.
+const mostPlaces = 2000
+
+// KnownAssembly tells what is known of an assembly, and where it is.
+func (s *Service) KnownAssembly(ctx context.Context, actor action.Actor, id int64) (KnownDetail, error) {
+	if err := actor.Must(action.MayLook); err != nil {
+		return KnownDetail{}, err
+	}
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (KnownDetail, error) {
+		return s.knownAssembly(ctx, s.kernel.Reader(ctx), id)
+	})
+}
+
+func (s *Service) knownAssembly(ctx context.Context, h pg.Handle, id int64) (KnownDetail, error) {
+	d := KnownDetail{Overlaps: []KnownOverlap{}, Places: []KnownPlace{}, Untested: []Untested{}}
+	row, err := library.KnownByID(ctx, h, id)
+	if err != nil {
+		return d, err
+	}
+	d.KnownAssembly = knownOf(row)
+	d.Details, _ = known.ParseDetails(row.Details)
+	d.Remarks = d.Details.SameTime()
+	if row.Struck {
+		return d, nil
+	}
+	all, err := s.knownIn(ctx, h)
+	if err != nil {
+		return d, err
+	}
+	for _, o := range all.find.Overlaps(id) {
+		d.Overlaps = append(d.Overlaps, KnownOverlap{o, all.all[o.ID].Name})
+	}
+	if err := d.findPlaces(ctx, h, all, recordOf(row)); err != nil {
+		return d, err
+	}
+	return d, d.findUntested(ctx, h)
+}
+
+// findPlaces finds where it is: the database tells what may be it, the core whether it is.
+func (d *KnownDetail) findPlaces(ctx context.Context, h pg.Handle, all *knownAfter, record known.Record) error {
+	keys := make([]string, len(record.Numbers))
+	for i, number := range record.Numbers {
+		keys[i] = known.Fold(number)
+	}
+	things, err := library.ThingsLike(ctx, h, keys, record.Patterns(), mostPlaces+1)
+	if err != nil {
+		return err
+	}
+	if len(record.Chips) > 0 {
+		rare, err := library.RarestTypes(ctx, h, record.Chips.Numbers())
+		if err != nil {
+			return err
+		}
+		telling, least := record.Chips.Telling(rare)
+		byChips, err := library.ThingsWithChips(ctx, h, telling, least, mostPlaces+1)
+		if err != nil {
+			return err
+		}
+		for _, thing := range byChips {
+			if !slices.ContainsFunc(things, func(t library.KnownThing) bool { return t.AssemblyID == thing.AssemblyID }) {
+				things = append(things, thing)
+			}
+		}
+	}
+	if len(things) > mostPlaces {
+		things, d.More = things[:mostPlaces], true
+	}
+	matches, err := all.recognise(ctx, h, things)
+	if err != nil {
+		return err
+	}
+	for i, t := range things {
+		at := slices.IndexFunc(matches[i], func(m known.Match) bool { return m.ID == d.ID })
+		if at >= 0 {
+			d.Places = append(d.Places, KnownPlace{t.AssemblyID, t.Title, t.Part, t.Rev, t.MachineID, t.Accession, t.Machine,
+				t.Place, matches[i][at]})
+		}
+	}
+	slices.SortStableFunc(d.Places, func(a, b KnownPlace) int { return b.Match.Strength() - a.Match.Strength() })
+	return nil
+}
+
+// findUntested tells of each fault which of the places have it, and of which nobody has found out.
+func (d *KnownDetail) findUntested(ctx context.Context, h pg.Handle) error {
+	ids := make([]int64, 0, len(d.Places))
+	for _, p := range d.Places {
+		if p.Match.Sure {
+			ids = append(ids, p.AssemblyID)
+		}
+	}
+	checks, err := library.FaultChecks(ctx, h, ids)
+	for _, fault := range d.Details.Faults {
+		u := Untested{fault, []int64{}, []int64{}, []int64{}}
+		for _, id := range ids {
+			check, ok := newestCheck(checks, d.ID, id, fault.What)
+			switch {
+			case !ok:
+				u.Open = append(u.Open, id)
+			case check.HasIt:
+				u.Have = append(u.Have, id)
+			default:
+				u.Clear = append(u.Clear, id)
+			}
+		}
+		d.Untested = append(d.Untested, u)
+	}
+	return err
+}
