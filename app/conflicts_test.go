@@ -91,6 +91,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	require.NoError(t, err)
 	const old = 99 // no record has been changed so often
 
+	card := must(u.Library.KnownAssemblies(ctx, curator, "", 0, 1)).Known[0]
 	conflicts := map[string]func() error{
 		"accounts.ChangeAccount": func() error {
 			return second(u.Accounts.ChangeAccount(ctx, curator, account.ID, old,
@@ -184,6 +185,9 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		},
 		"library.ChangeMaker": func() error {
 			return second(u.Library.ChangeMaker(ctx, curator, maker.ID, old, maker.MakerInput))
+		},
+		"library.ChangeKnown": func() error {
+			return second(u.Library.ChangeKnown(ctx, curator, card.ID, old, card.KnownInput))
 		},
 		"library.ChangeModel": func() error {
 			return second(u.Library.ChangeModel(ctx, curator, model.ID, old, model.ModelInput))

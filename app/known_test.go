@@ -37,12 +37,10 @@ const diskChips = "U1 8272\nU2 2764 8530\nU3-U4 74LS245\nU5 8255\nU6-U7 74LS374\
 // what it is, both are told, and what is struck out is recognised no more.
 func TestNamedOnceIsRecognisedEverywhere(t *testing.T) {
 	_, actions := newApp(t)
-	first, _ := addCard(actions, "EH-1", "Card | part ASSY 4424-1 | rev B", "U1 7400")
-	second, other := addCard(actions, "EH-2", "Some card | part 4424 1 | rev C", "U1 7400")
-	third, bare := addCard(actions, "EH-3", "Card", diskChips)
-	recognised := func(machine int64) library.Recognised {
-		return must(actions.Library.Recognised(ctx, viewer, machine))[0]
-	}
+	_, first := addCard(actions, "EH-1", "Card | part ASSY 4424-1 | rev B", "U1 7400")
+	_, second := addCard(actions, "EH-2", "Some card | part 4424 1 | rev C", "U1 7400")
+	_, third := addCard(actions, "EH-3", "Card", diskChips)
+	recognised := func(card int64) library.Recognised { return must(actions.Condition.Recognised(ctx, viewer, card)) }
 	require.Empty(t, recognised(first).Claims)
 	card := must(actions.Library.NameKnown(ctx, technician, library.KnownInput{Name: "Memory card", Numbers: "4424-1",
 		Revisions: "A-B", Details: "memory 384 KB\nfault C12 leaking: green below it | look below C12"}))
@@ -53,31 +51,32 @@ func TestNamedOnceIsRecognisedEverywhere(t *testing.T) {
 	disk := must(actions.Library.NameKnown(ctx, technician, library.KnownInput{Name: "Disk card", Numbers: "4430",
 		Chips: "8272\n2764\n2x 74LS245\n8255\n2x 74LS374\n74LS138"}))
 	require.Equal(t, "Disk card by chips true", claims(recognised(third)))
-	places := must(actions.Library.KnownAssembly(ctx, viewer, disk.ID)).Places
+	places := must(actions.Condition.KnownAssembly(ctx, viewer, disk.ID)).Places
 	require.Len(t, places, 1)
-	require.Equal(t, bare, places[0].AssemblyID)
+	require.Equal(t, third, places[0].AssemblyID)
 
-	detail := must(actions.Library.KnownAssembly(ctx, viewer, card.ID))
+	detail := must(actions.Condition.KnownAssembly(ctx, viewer, card.ID))
 	require.Len(t, detail.Places, 2)
-	require.Equal(t, []int64{detail.Places[0].AssemblyID, other}, detail.Untested[0].Open)
+	require.Equal(t, []int64{detail.Places[0].AssemblyID, second}, detail.Untested[0].Open)
 	require.Equal(t, int64(393_216), detail.Details.Memory[0].Bytes)
 
 	rival := must(actions.Library.NameKnown(ctx, technician, library.KnownInput{Name: "Relay card", Numbers: "44241",
 		Revisions: "B"}))
 	require.True(t, recognised(first).IsDisputed)
 	require.Len(t, recognised(first).Claims, 2)
-	overlaps := must(actions.Library.KnownAssembly(ctx, viewer, card.ID)).Overlaps
+	overlaps := must(actions.Condition.KnownAssembly(ctx, viewer, card.ID)).Overlaps
 	require.Equal(t, "Relay card B", overlaps[0].Name+" "+overlaps[0].Revisions)
 	must(actions.Library.StrikeKnown(ctx, technician, rival.ID))
 	require.False(t, recognised(first).IsDisputed)
 	// Another process knows it as well, and what others do not see yet is not kept for them.
-	require.Equal(t, "Memory card by number true", claims(must(app.New(actions.Kernel.DB).Library.Recognised(ctx, viewer,
-		first))[0]))
+	require.Equal(t, "Memory card by number true", claims(must(app.New(actions.Kernel.DB).Condition.Recognised(ctx,
+		viewer, first))))
 
 	_, err := actions.Library.NameKnown(ctx, viewer, library.KnownInput{Name: "X", Numbers: "1234"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 	for field, wrong := range map[string]library.KnownInput{
-		"name": {Numbers: "1234"}, "numbers": {Name: "Card"}, "revisions": {Name: "Card", Numbers: "1234", Revisions: "B-A"},
+		"name": {Numbers: "1234"}, "numbers": {Name: "Card"}, "revisions": {Name: "Card", Numbers: "1234",
+			Revisions: "B-A"},
 		"printed": {Name: "Card", Printed: "Memory card"}, "chips": {Name: "Card", Chips: "8272\n74LS245"},
 		"details": {Name: "Card", Numbers: "1234", Details: "memory lots"},
 	} {
@@ -95,12 +94,13 @@ func TestNamedOnceIsRecognisedEverywhere(t *testing.T) {
 func TestAnsweringAboutACardNamesIt(t *testing.T) {
 	_, actions := newApp(t)
 	machine, _ := addCard(actions, "EH-1", "Card | part 4424-1", "U1 7400")
-	second, _ := addCard(actions, "EH-2", "Card | part P/N 4424 1", "U1 7400")
+	second, card := addCard(actions, "EH-2", "Card | part P/N 4424 1", "U1 7400")
 	open := func(machine int64) []unknowns.Unknown {
 		return must(actions.Unknowns.Unknowns(ctx, viewer, machine)).Open
 	}
 	require.Len(t, open(0), 1)
-	require.Equal(t, "board 4424-1 2 2", fmt.Sprint(open(0)[0].Sort, " ", open(0)[0].Subject, " ", open(0)[0].Parts, " ",
+	require.Equal(t, "board 4424-1 2 2", fmt.Sprint(open(0)[0].Sort, " ", open(0)[0].Subject, " ", open(0)[0].Parts,
+		" ",
 		open(0)[0].Machines))
 	require.Len(t, open(second), 1)
 	asked := must(actions.Unknowns.Ask(ctx, curator, unknowns.QuestionInput{Sort: "card", Subject: "4424 1"}))
@@ -109,7 +109,7 @@ func TestAnsweringAboutACardNamesIt(t *testing.T) {
 		unknowns.Answer{Answer: "Memory card, 384 KB", Source: "price list of 1986"}))
 	require.NotZero(t, settled.KnownID)
 	require.Empty(t, open(0))
-	named := must(actions.Library.Recognised(ctx, viewer, second))[0].Claims[0]
+	named := must(actions.Condition.Recognised(ctx, viewer, card)).Claims[0]
 	require.Equal(t, "Memory card, 384 KB from price list of 1986", named.Name+" from "+named.Source)
 	// What is no number and stands on many things is answered, and named nowhere.
 	asked = must(actions.Unknowns.Ask(ctx, curator, unknowns.QuestionInput{Sort: "card", Subject: "the memory card"}))
@@ -129,7 +129,7 @@ func TestKnownFaultsAreFound(t *testing.T) {
 			Fault: "C12 leaking: green below it", HasIt: hasIt, On: on})
 	}
 	suspicion := func() library.Suspicion {
-		return must(actions.Library.Recognised(ctx, viewer, machine))[0].Claims[0].Suspect[0]
+		return must(actions.Condition.Recognised(ctx, viewer, card)).Claims[0].Suspect[0]
 	}
 	require.Equal(t, "open", suspicion().State)
 	require.NoError(t, check(true, "2026-01-05"))
@@ -139,18 +139,24 @@ func TestKnownFaultsAreFound(t *testing.T) {
 	require.Equal(t, "has it 2026-01-05", suspicion().State+" "+suspicion().On)
 	require.NoError(t, check(false, "2026-02-05"))
 	require.False(t, must(actions.Condition.Condition(ctx, viewer, machine)).Findings[0].Story.Open)
-	require.Equal(t, []int64{card}, must(actions.Library.KnownAssembly(ctx, viewer, record.ID)).Untested[0].Clear)
+	require.Equal(t, []int64{card}, must(actions.Condition.KnownAssembly(ctx, viewer, record.ID)).Untested[0].Clear)
 	require.NoError(t, check(false, ""))
+	// What stands on the sheet of another settles it there.
+	_, marked := addCard(actions, "EH-2", "Card | part 4424-1", "C12 100uF 16V !leaking")
+	require.Equal(t, "has it", must(actions.Condition.Recognised(ctx, viewer, marked)).Claims[0].Suspect[0].State)
+	require.Equal(t, []int64{marked}, must(actions.Condition.KnownAssembly(ctx, viewer, record.ID)).Untested[0].Have)
 	require.Error(t, check(true, "2099-01-01"))
 	require.ErrorContains(t, actions.Condition.CheckFault(ctx, technician, card, appcondition.FaultCheckInput{
 		KnownID: record.ID, Fault: "nothing"}), "names no such fault")
-	require.ErrorIs(t, actions.Condition.CheckFault(ctx, viewer, card, appcondition.FaultCheckInput{}), action.ErrForbidden)
+	require.ErrorIs(t, actions.Condition.CheckFault(ctx, viewer, card, appcondition.FaultCheckInput{}),
+		action.ErrForbidden)
 }
 
 // The database folds part numbers as the core does.
 func TestPartNumbersAreFoldedAlike(t *testing.T) {
 	db, actions := newApp(t)
-	for i, part := range []string{"ASSY 4410-2", "p/n 44.10 2 b", "PS\u00a065", "KEY", "é 12–3\t(4)", "a#7'8\"9", "", "--", "x1\\2"} {
+	for i, part := range []string{"ASSY 4410-2", "p/n 44.10 2 b", "PS\u00a065", "KEY", "é 12–3\t(4)", "a#7'8\"9", "",
+		"--", "x1\\2"} {
 		_, card := addCard(actions, fmt.Sprintf("EH-%d", i), "Card", "U1 7400")
 		before := must(actions.Inventory.Assembly(ctx, curator, card))
 		fields := before.AssemblyInput

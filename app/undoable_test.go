@@ -105,7 +105,7 @@ func (u *undoables) acts() map[string]func() error {
 		return nil
 	}
 	card := func() *library.KnownAssembly {
-		if found := must(u.Library.KnownAssemblies(ctx, curator, "4424", "", 1)).Known; len(found) > 0 {
+		if found := must(u.Library.KnownAssemblies(ctx, curator, "4424", 0, 1)).Known; len(found) > 0 {
 			return &found[0]
 		}
 		return nil
@@ -290,7 +290,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
-		must(u.Library.KnownAssemblies(ctx, curator, "", "", 50)),
+		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),
 		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,
 		must(u.Bench.ReckonMachine(ctx, curator, u.machine, nil)),
 	}

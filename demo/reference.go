@@ -50,3 +50,24 @@ func (t teller) makers() error {
 	}
 	return nil
 }
+
+// known names cards, boards and other units of the sample world.
+func (t teller) known() error {
+	told, err := readWorld[[]library.KnownInput]("known.json")
+	if err != nil {
+		return err
+	}
+	there, err := t.actions.Library.KnownAssemblies(t.ctx, t.curator, "", 0, 200)
+	if err != nil {
+		return err
+	}
+	for _, fields := range told {
+		if slices.ContainsFunc(there.Known, func(k library.KnownAssembly) bool { return k.Name == fields.Name }) {
+			continue
+		}
+		if _, err := t.actions.Library.NameKnown(t.ctx, t.curator, fields); err != nil {
+			return fmt.Errorf("%s: %w", fields.Name, err)
+		}
+	}
+	return nil
+}

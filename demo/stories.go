@@ -90,7 +90,7 @@ func tellStories(ctx context.Context, actions *app.App, curator action.Actor, pr
 	for _, m := range page.Machines {
 		t.machines[m.Accession] = m.ID
 	}
-	for _, part := range []func() error{t.settings, t.people, t.lots, t.makers, t.models} {
+	for _, part := range []func() error{t.settings, t.people, t.lots, t.makers, t.models, t.known} {
 		if err := part(); err != nil {
 			return err
 		}

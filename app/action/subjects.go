@@ -21,7 +21,8 @@ var subjects = map[string]subject{
 	"adjuster":  {MayLook, true},
 	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true},
 	"chip reading": {MayLook, true},
-	"own type":     {MayLook, true}, "known assembly": {MayLook, true}, "recognition": {MayLook, false}, "maker": {MayLook, true},
+	"own type":     {MayLook, true}, "known assembly": {MayLook, true}, "recognition": {MayLook, false},
+	"maker":        {MayLook, true},
 	"model":        {MayLook, true},
 	"ageing class": {MayLook, true}, "place": {MayLook, true}, "collection": {MayLook, true},
 

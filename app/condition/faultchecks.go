@@ -68,7 +68,8 @@ func (s *Service) CheckFault(ctx context.Context, actor action.Actor, assemblyID
 }
 
 // findOrEnd makes the list of findings say what a check found out.
-func findOrEnd(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, assemblyID int64, in FaultCheckInput) error {
+func findOrEnd(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, assemblyID int64,
+	in FaultCheckInput) error {
 	f := FindingInput{AssemblyID: &assemblyID}
 	f.Designator, f.Kind = faultOn(in.Fault)
 	f.Subsystem = "boards"

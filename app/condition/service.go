@@ -5,6 +5,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/store/pg"
 )
 
@@ -13,6 +14,7 @@ type Service struct {
 	kernel    *action.Kernel
 	inventory *inventory.Service
 	files     *files.Service
+	library   *library.Service
 	meter     string // address of the meter; empty when none is set up
 }
 
@@ -20,8 +22,9 @@ type Service struct {
 const whatAges = "what ages"
 
 // New returns it, and has the kernel follow what ages in machines.
-func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service) *Service {
-	s := &Service{kernel: kernel, inventory: inventory, files: files}
+func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service,
+	library *library.Service) *Service {
+	s := &Service{kernel: kernel, inventory: inventory, files: files, library: library}
 	kernel.Follow(pg.ProjectedMachineAgeing, action.Each(renewAgeing))
 	kernel.Follow(pg.ProjectedBoardAgeing, action.Each(renewBoardAgeing))
 	kernel.CanRenew(whatAges, s.RenewAgeing)

@@ -80,7 +80,12 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 	}
 	known, err := library.ModelOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model)
 	if err == nil {
-		d.useModel(known, assemblies)
+		ids, _ := idsOf(assemblies)
+		numbers, errOfLibrary := s.library.NumbersOf(ctx, s.kernel.Reader(ctx), ids)
+		if errOfLibrary != nil {
+			return d, errOfLibrary
+		}
+		d.useModel(known, assemblies, numbers)
 	} else if !errors.Is(err, action.ErrNotFound) {
 		return d, err
 	}
@@ -240,7 +245,8 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly
 }
 
 // useModel takes in when the model was made and what machines of it hold.
-func (d *DatedMachine) useModel(known library.MachineModel, assemblies []inventory.Assembly) {
+func (d *DatedMachine) useModel(known library.MachineModel, assemblies []inventory.Assembly,
+	numbers map[int64][]string) {
 	d.Model = &known
 	if made := input.DateOf(known.Made); made != nil {
 		part := DatedPart{Words: "made " + known.Made, Count: 1}
@@ -254,7 +260,8 @@ func (d *DatedMachine) useModel(known library.MachineModel, assemblies []invento
 	}
 	fitted := make([]model.Fitted, len(assemblies))
 	for i, assembly := range assemblies {
-		fitted[i] = model.Fitted{ID: assembly.ID, Title: assembly.Title, Part: assembly.Part, Fit: assembly.Fit}
+		fitted[i] = model.Fitted{ID: assembly.ID, Title: assembly.Title, Part: assembly.Part, Fit: assembly.Fit,
+			KnownAs: numbers[assembly.ID]}
 	}
 	d.Holdings = model.Compare(expected, fitted)
 }

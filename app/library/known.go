@@ -4,13 +4,13 @@ import (
 	"context"
 	"fmt"
 	"slices"
-	"strconv"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/people"
 	"frugalheron/core/known"
 	"frugalheron/store/history"
 	"frugalheron/store/library"
@@ -18,22 +18,35 @@ import (
 )
 
 // KnownAssemblies lists known assemblies by words of name, maker, kind, number or print, a page at a time.
-func (s *Service) KnownAssemblies(ctx context.Context, actor action.Actor, words, after string,
+func (s *Service) KnownAssemblies(ctx context.Context, actor action.Actor, words string, after int64,
 	limit int) (KnownPage, error) {
 	page := KnownPage{}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	id, name, _ := strings.Cut(after, " ")
-	afterID, _ := strconv.ParseInt(id, 10, 64) //nolint:errcheck // an address that somebody changed lists from the start
-	rows, err := library.ListKnown(ctx, s.kernel.Reader(ctx), strings.Fields(words), name, afterID, limit+1)
+	rows, err := library.ListKnown(ctx, s.kernel.Reader(ctx), strings.Fields(words), after, limit+1)
 	if len(rows) > limit {
 		rows = rows[:limit]
-		last := rows[limit-1]
-		page.Next = fmt.Sprintf("%d %s", last.ID, last.Name)
+		page.Next = rows[limit-1].ID
 	}
 	page.Known = action.Views(rows, knownOf)
+	if err == nil && actor.Hides() {
+		err = s.foundByOthers(ctx, &page, strings.Fields(strings.ToLower(words)))
+	}
 	return page, err
+}
+
+// foundByOthers leaves out what was found by words that others than staff do not read in it: a search tells no names.
+func (s *Service) foundByOthers(ctx context.Context, page *KnownPage, words []string) error {
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
+	if err != nil {
+		return err
+	}
+	page.Known = slices.DeleteFunc(people.PublicOf(p, page.Known), func(k KnownAssembly) bool {
+		read := strings.ToLower(strings.Join([]string{k.Name, k.Maker, k.Kind, k.Numbers, k.Printed}, " "))
+		return slices.ContainsFunc(words, func(word string) bool { return !strings.Contains(read, word) })
+	})
+	return nil
 }
 
 // NameKnown adds a known assembly. It is recognised at once wherever it is.
@@ -75,7 +88,8 @@ func (s *Service) ChangeKnown(ctx context.Context, actor action.Actor, id int64,
 	if err := checkKnown(&fields); err != nil {
 		return KnownAssembly{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeKnown, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeKnown, ID: id,
+		Version: version}
 	return knowns.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before library.Known) error {
 		if before.Struck {
 			return action.ErrNotFound
@@ -143,7 +157,8 @@ func checkKnown(f *KnownInput) error {
 		f.Kind = "card"
 	}
 	err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("maker", &f.Maker),
-		input.Lines("numbers", &f.Numbers), input.OneLine("revisions", &f.Revisions), input.Lines("printed", &f.Printed),
+		input.Lines("numbers", &f.Numbers), input.OneLine("revisions", &f.Revisions), input.Lines("printed",
+			&f.Printed),
 		input.Lines("chips", &f.Chips), input.Lines("details", &f.Details), input.Lines("note", &f.Note),
 		input.OneLine("source", &f.Source))
 	switch {
@@ -153,7 +168,7 @@ func checkKnown(f *KnownInput) error {
 		return action.Reject("name", "say what it is, as Memory card, 384 KB")
 	}
 	for i, number := range linesOf(f.Numbers) {
-		if len(known.Fold(number)) < 2 {
+		if !known.Tells(number) {
 			return action.Reject("numbers", fmt.Sprintf("line %d: %q is too short to tell it from others", i+1, number))
 		}
 	}
@@ -163,7 +178,8 @@ func checkKnown(f *KnownInput) error {
 	for i, words := range linesOf(f.Printed) {
 		if !known.Distinctive(words) {
 			return action.Reject("printed", fmt.Sprintf(
-				"line %d: %q stands on many; write words that are on no other, as a maker's name with a model", i+1, words))
+				"line %d: %q stands on many; write words that are on no other, as a maker's name with a model", i+1,
+				words))
 		}
 	}
 	chips, problems := known.ParseChips(f.Chips)

@@ -10,11 +10,11 @@ import (
 // KnownInput is what people write about an assembly that is recognised wherever it is.
 type KnownInput struct {
 	Kind      string `json:"kind" enum:"board,card,drive,supply,keyboard,monitor,lead,other" default:"card" required:"false" doc:"What sort of thing it is"`
-	Name      string `json:"name" maxLength:"200" doc:"What it is" example:"Memory card, 384 KB"`
-	Maker     string `json:"maker" maxLength:"200" required:"false"`
+	Name      string `json:"name" says:"text" maxLength:"200" doc:"What it is" example:"Memory card, 384 KB"`
+	Maker     string `json:"maker" says:"text" maxLength:"200" required:"false"`
 	Numbers   string `json:"numbers" maxLength:"2000" required:"false" doc:"Part numbers that it has, one a line"`
 	Revisions string `json:"revisions" maxLength:"200" required:"false" doc:"Of which revisions this is said, as A, C-E; empty for every one"`
-	Printed   string `json:"printed" maxLength:"2000" required:"false" doc:"Words printed on it that tell it from others, one a line"`
+	Printed   string `json:"printed" says:"text" maxLength:"2000" required:"false" doc:"Words printed on it that tell it from others, one a line"`
 	Chips     string `json:"chips" maxLength:"8000" required:"false" doc:"Types of its chips by which it is known without a number, one a line, as 8x 41256; at least four types"`
 	Details   string `json:"details" says:"text" maxLength:"20000" required:"false" doc:"What is known of it, a line each: connectors, jumpers, needs, currents, faults ..."`
 	Note      string `json:"note" says:"text" maxLength:"4000" required:"false"`
@@ -38,7 +38,7 @@ func knownOf(r storelibrary.Known) KnownAssembly {
 // KnownPage is a page of known assemblies.
 type KnownPage struct {
 	Known []KnownAssembly `json:"known"`
-	Next  string          `json:"next" doc:"Give this as after to get the next page; empty on the last"`
+	Next  int64           `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
 }
 
 // KnownDetail is a known assembly with what it says, and where it is.
@@ -55,7 +55,7 @@ type KnownDetail struct {
 // KnownOverlap is another record that claims a number.
 type KnownOverlap struct {
 	known.Overlap
-	Name string `json:"name"`
+	Name string `json:"name" says:"text"`
 }
 
 // KnownPlace is an assembly that is of a record, or may be.
@@ -85,14 +85,16 @@ type Recognised struct {
 	Title      string       `json:"title" says:"text"`
 	Claims     []KnownClaim `json:"claims" doc:"Records that say what it is, the one that fits best first; empty where nobody has named one"`
 	IsDisputed bool         `json:"isDisputed" doc:"Two records say as firmly what it is"`
+	Part       string       `json:"part"`
+	Chips      string       `json:"chips" doc:"Its identified chips by which it could be known without a number, one type a line; empty where they are too few"`
 }
 
 // KnownClaim is a record that says what an assembly is.
 type KnownClaim struct {
 	known.Match
-	Name    string        `json:"name"`
+	Name    string        `json:"name" says:"text"`
 	Kind    string        `json:"kind"`
-	Maker   string        `json:"maker"`
+	Maker   string        `json:"maker" says:"text"`
 	Source  string        `json:"source" says:"text"`
 	Details known.Details `json:"read"`
 	Suspect []Suspicion   `json:"suspect" doc:"What assemblies of the kind are known to suffer from"`

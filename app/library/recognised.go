@@ -10,18 +10,19 @@ import (
 	"frugalheron/store/pg"
 )
 
-// Recognised tells what the boards of a machine are known as.
-func (s *Service) Recognised(ctx context.Context, actor action.Actor, machineID int64) ([]Recognised, error) {
+// RecognisedAs tells what an assembly is known as, wherever it is.
+func (s *Service) RecognisedAs(ctx context.Context, actor action.Actor, assemblyID int64) (Recognised, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return nil, err
+		return Recognised{}, err
 	}
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) ([]Recognised, error) {
-		ids, err := library.ThingsIn(ctx, s.kernel.Reader(ctx), machineID)
-		if err != nil {
-			return nil, err
-		}
-		return s.RecognisedIn(ctx, s.kernel.Reader(ctx), ids)
-	})
+	told, err := s.RecognisedIn(ctx, s.kernel.Reader(ctx), []int64{assemblyID})
+	if err == nil && len(told) == 0 {
+		err = action.ErrNotFound
+	}
+	if err != nil {
+		return Recognised{}, err
+	}
+	return told[0], nil
 }
 
 // Knows reports whether a record knows a part number, or words that are printed on something.
@@ -53,17 +54,21 @@ func (s *Service) RecognisedIn(ctx context.Context, h pg.Handle, assemblyIDs []i
 	if err != nil {
 		return nil, err
 	}
-	matches, err := known.recognise(ctx, h, things)
+	chips, err := chipsOf(ctx, h, things)
 	if err != nil {
 		return nil, err
 	}
+	matches := known.recognise(things, chips)
 	checks, err := library.FaultChecks(ctx, h, assemblyIDs)
 	if err != nil {
 		return nil, err
 	}
 	told := make([]Recognised, len(things))
 	for i, thing := range things {
-		told[i] = Recognised{AssemblyID: thing.AssemblyID, Title: thing.Title, Claims: []KnownClaim{}}
+		told[i] = Recognised{AssemblyID: thing.AssemblyID, Title: thing.Title, Part: thing.Part, Claims: []KnownClaim{}}
+		if of := chips[thing.AssemblyID]; of.Tell() {
+			told[i].Chips = of.String()
+		}
 		for _, m := range matches[i] {
 			told[i].Claims = append(told[i].Claims, known.claim(m, thing.AssemblyID, checks))
 		}
@@ -72,16 +77,13 @@ func (s *Service) RecognisedIn(ctx context.Context, h pg.Handle, assemblyIDs []i
 	return told, nil
 }
 
-// recognise matches things, each with the chips of its kept sheet.
-func (k *knownAfter) recognise(ctx context.Context, h pg.Handle, things []library.KnownThing) ([][]known.Match, error) {
+// chipsOf counts the identified chips of things by their kept sheets.
+func chipsOf(ctx context.Context, h pg.Handle, things []library.KnownThing) (map[int64]known.Chips, error) {
 	ids := make([]int64, len(things))
 	for i, thing := range things {
 		ids[i] = thing.AssemblyID
 	}
 	counts, err := library.ChipsOf(ctx, h, ids)
-	if err != nil {
-		return nil, err
-	}
 	chips := map[int64]known.Chips{}
 	for _, c := range counts {
 		if chips[c.AssemblyID] == nil {
@@ -89,12 +91,35 @@ func (k *knownAfter) recognise(ctx context.Context, h pg.Handle, things []librar
 		}
 		chips[c.AssemblyID][c.Number] = c.Count
 	}
+	return chips, err
+}
+
+// NumbersOf lists by assembly the part numbers of what each is known as beyond doubt.
+func (s *Service) NumbersOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) (map[int64][]string, error) {
+	now, err := s.knownIn(ctx, h)
+	if err != nil {
+		return nil, err
+	}
+	told, err := s.RecognisedIn(ctx, h, assemblyIDs)
+	numbers := map[int64][]string{}
+	for _, one := range told {
+		for _, claim := range one.Claims {
+			if claim.Sure {
+				numbers[one.AssemblyID] = append(numbers[one.AssemblyID], linesOf(now.all[claim.ID].Numbers)...)
+			}
+		}
+	}
+	return numbers, err
+}
+
+// recognise matches things, each with its chips.
+func (k *knownAfter) recognise(things []library.KnownThing, chips map[int64]known.Chips) [][]known.Match {
 	matches := make([][]known.Match, len(things))
 	for i, t := range things {
 		matches[i] = k.find.Recognise(known.Thing{Part: t.Part, Rev: t.Rev, Words: []string{t.Title},
 			Chips: chips[t.AssemblyID]})
 	}
-	return matches, nil
+	return matches
 }
 
 // claim tells what a record says of an assembly.
@@ -188,7 +213,8 @@ func (d *KnownDetail) findPlaces(ctx context.Context, h pg.Handle, all *knownAft
 			return err
 		}
 		for _, thing := range byChips {
-			if !slices.ContainsFunc(things, func(t library.KnownThing) bool { return t.AssemblyID == thing.AssemblyID }) {
+			if !slices.ContainsFunc(things,
+				func(t library.KnownThing) bool { return t.AssemblyID == thing.AssemblyID }) {
 				things = append(things, thing)
 			}
 		}
@@ -196,14 +222,16 @@ func (d *KnownDetail) findPlaces(ctx context.Context, h pg.Handle, all *knownAft
 	if len(things) > mostPlaces {
 		things, d.More = things[:mostPlaces], true
 	}
-	matches, err := all.recognise(ctx, h, things)
+	chips, err := chipsOf(ctx, h, things)
 	if err != nil {
 		return err
 	}
+	matches := all.recognise(things, chips)
 	for i, t := range things {
 		at := slices.IndexFunc(matches[i], func(m known.Match) bool { return m.ID == d.ID })
 		if at >= 0 {
-			d.Places = append(d.Places, KnownPlace{t.AssemblyID, t.Title, t.Part, t.Rev, t.MachineID, t.Accession, t.Machine,
+			d.Places = append(d.Places, KnownPlace{t.AssemblyID, t.Title, t.Part, t.Rev, t.MachineID, t.Accession,
+				t.Machine,
 				t.Place, matches[i][at]})
 		}
 	}

@@ -115,9 +115,26 @@ func (s *Service) identificationOf(ctx context.Context, h pg.Handle, assemblyID 
 		return told, err
 	}
 	told.Weighing = told.weigh()
-	told.Census, err = s.censusOf(ctx, h, assemblyID)
-	told.Proposals = told.Census.Propose(told.Hypotheses, told.settled())
+	if told.Census, err = s.censusOf(ctx, h, assemblyID); err != nil {
+		return told, err
+	}
+	names, err := s.namesOf(ctx, h, assemblyID)
+	told.Proposals = append(census.ProposeNamed(names, told.Hypotheses, told.settled()),
+		told.Census.Propose(told.Hypotheses, told.settled())...)
 	return told, err
+}
+
+// namesOf lists what the library says that an assembly is.
+func (s *Service) namesOf(ctx context.Context, h pg.Handle, assemblyID int64) ([]census.Named, error) {
+	recognised, err := s.library.RecognisedIn(ctx, h, []int64{assemblyID})
+	names := []census.Named{}
+	for _, one := range recognised {
+		for _, claim := range one.Claims {
+			names = append(names, census.Named{Key: fmt.Sprintf("known-%d", claim.ID), Name: claim.Name, Why: claim.Why,
+				Sure: claim.Sure})
+		}
+	}
+	return names, err
 }
 
 // censusOf counts what the chips of an assembly are for, by its newest sheet.

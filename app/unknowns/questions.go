@@ -26,6 +26,7 @@ type Unknown struct {
 	Sort     string         `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,other"`
 	Subject  string         `json:"subject" doc:"Number or marking; else what it is called"`
 	Nameable bool           `json:"nameable" doc:"The subject can be a number in the library"`
+	KnownBy  known.By       `json:"knownBy" enum:",number,words" doc:"By what a card, a board or another unit that is called so would be recognised; empty for nothing"`
 	Parts    int            `json:"parts" doc:"Parts on all sheets that an answer would settle"`
 	Machines int            `json:"machines" doc:"Machines that they are in"`
 	Places   []UnknownEntry `json:"places" doc:"Lines of sheets"`
@@ -73,6 +74,11 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 	}
 	u.addNumbers(numbers)
 	u.take(questions, machineID)
+	for i, one := range u.Open {
+		if isAssembly(one.Sort) {
+			u.Open[i].KnownBy = known.Names(one.Subject)
+		}
+	}
 	slices.SortStableFunc(u.Open, func(a, b Unknown) int { return b.Parts - a.Parts })
 	return u, nil
 }

@@ -107,6 +107,20 @@ func TestProposals(t *testing.T) {
 	require.Empty(t, of(t, diskCard).Propose(hypotheses[2:], nil))
 }
 
+func TestProposalsOfNames(t *testing.T) {
+	hypotheses := []identification.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a video card"},
+		{ID: 3, Text: "something of the brewery"}}
+	names := []census.Named{{Key: "known-7", Name: "Disk card for two drives", Why: "its number is 4430", Sure: true},
+		{Key: "known-8", Name: "Video card", Why: "the letters differ"}, {Key: "known-9", Name: "Relay card"}}
+	proposed := census.ProposeNamed(names, hypotheses, nil)
+	require.Len(t, proposed, 2)
+	require.Equal(t, "the library knows it as Disk card for two drives (its number is 4430) found [{1 3} {2 -1}]",
+		fmt.Sprint(proposed[0].Text, " ", proposed[0].Presence, " ", proposed[0].Weights))
+	require.Equal(t, identification.Open, proposed[1].Presence)
+	require.Len(t, census.ProposeNamed(names, hypotheses, census.Settled{"known-7": "found", "known-8": "found"}), 1)
+	require.Empty(t, census.ProposeNamed(names, nil, nil))
+}
+
 // Whatever stands on a board: an unidentified chip more makes nothing missing that was not, and takes nothing away that
 // is there for certain.
 func TestAnUnidentifiedChipNeverMakesMissing(t *testing.T) {

@@ -102,3 +102,45 @@ func joined(names []string) string {
 	}
 	return text
 }
+
+// Named is what the library says that a board is.
+type Named struct {
+	Key  string // of the proposal that follows from it
+	Name string
+	Why  string // by what it is recognised
+	Sure bool
+}
+
+// ProposeNamed says what the names that the library has for a board tell of its explanations: each speaks for those that
+// say the same of it, and against those that say something else.
+func ProposeNamed(names []Named, hypotheses []identification.Hypothesis, settled Settled) []Proposal {
+	proposals := []Proposal{}
+	for _, named := range names {
+		p := Proposal{Key: named.Key, Text: fmt.Sprintf("the library knows it as %s (%s)", named.Name, named.Why),
+			Presence: identification.Found, Weights: []Weight{}}
+		if !named.Sure {
+			p.Text, p.Presence = "the library may know it as "+named.Name, identification.Open
+			p.HowTo = "look whether it is that: " + named.Why
+		}
+		isNamed := false
+		for _, h := range hypotheses {
+			same, other := false, false
+			for _, row := range tables().capabilities {
+				if row.isNamedBy(h.Text) {
+					same, other = same || row.isNamedBy(named.Name), true
+				}
+			}
+			switch {
+			case same:
+				isNamed = true
+				p.Weights = append(p.Weights, Weight{h.ID, speaksFor})
+			case other:
+				p.Weights = append(p.Weights, Weight{h.ID, speaksAgainst})
+			}
+		}
+		if was := settled[named.Key]; isNamed && was != Dropped && was != p.Presence {
+			proposals = append(proposals, p)
+		}
+	}
+	return proposals
+}

@@ -39,13 +39,14 @@ func (c Chips) Overlap(other Chips) float64 {
 
 func share(common, own, other int) float64 { return float64(common) / float64(max(own, other, 1)) }
 
-// tell reports whether they are enough to know a board by.
-func (c Chips) tell() bool { return len(c) >= LeastTypes }
+// Tell reports whether they are enough to know a board by.
+func (c Chips) Tell() bool { return len(c) >= LeastTypes }
 
 // Numbers lists the types.
 func (c Chips) Numbers() []string { return slices.Sorted(maps.Keys(c)) }
 
-// Telling are the first of the types, in an order such as the rarest first, of which a board that is alike enough has at
+// Telling are the first of the types, in an order such as the rarest first, of which a board that is alike enough
+// has at
 // least so many chips: who looks among all boards need not look at those that have fewer.
 func (c Chips) Telling(order []string) (numbers []string, least int) {
 	taken, allowed := 0, int((1-EnoughAlike)*float64(c.Count())+1e-9)
@@ -72,8 +73,9 @@ func ParseChips(text string) (Chips, []Problem) {
 			count, words = figureOf(m[1]), words[1:]
 		}
 		if len(words) != 1 || count < 1 || count > 4096 {
-			problems = append(problems, Problem{i + 1, "is no chip; write the number of its type, and before it how many " +
-				"there are, as 8x 41256"})
+			problems = append(problems, Problem{i + 1,
+				"is no chip; write the number of its type, and before it how many " +
+					"there are, as 8x 41256"})
 			continue
 		}
 		chips[strings.ToUpper(words[0])] += count

@@ -136,7 +136,8 @@ var readers = map[string]func(*Details, []string) error{
 }
 
 // words in the order in which errors name them.
-var detailWords = []string{"connector", "pin", "jumper", "switch", "needs", "gives", "covers", "current", "memory", "fits",
+var detailWords = []string{"connector", "pin", "jumper", "switch", "needs", "gives", "covers", "current", "memory",
+	"fits",
 	"revision", "upgrade", "fault", "document"}
 
 // ParseDetails reads what is known of an assembly. Empty lines and comments behind a # are skipped.
@@ -182,7 +183,8 @@ func (d Details) SameTime() []string {
 				continue
 			}
 			if r := edtf.Relate(first, second); r != edtf.Before && r != edtf.After {
-				told = append(told, fmt.Sprintf("revisions %s (%s) and %s (%s) overlap", a.Revision, a.Made, b.Revision, b.Made))
+				told = append(told, fmt.Sprintf("revisions %s (%s) and %s (%s) overlap", a.Revision, a.Made,
+					b.Revision, b.Made))
 			}
 		}
 	}
@@ -295,7 +297,8 @@ func (d *Details) memory(cells []string) error {
 	if _, err := fmt.Sscanf(m[1], "%g", &figure); err != nil {
 		return err
 	}
-	d.Memory = append(d.Memory, Memory{int64(figure * inBytes[strings.TrimSuffix(m[2], "i")]), cells[0], cell(cells, 1)})
+	d.Memory = append(d.Memory, Memory{int64(figure * inBytes[strings.TrimSuffix(m[2], "i")]), cells[0], cell(cells,
+		1)})
 	return nil
 }
 

@@ -96,7 +96,7 @@ func NewIndex(records []Record) *Index {
 				x.byWord[first] = append(x.byWord[first], phrase{i, words, printed})
 			}
 		}
-		if r.Chips.tell() {
+		if r.Chips.Tell() {
 			x.chips[i] = r.Chips.Count()
 			for number, count := range r.Chips {
 				x.byType[number] = append(x.byType[number], posting{i, count})
@@ -205,7 +205,7 @@ func (x *Index) byWordsOf(t Thing, add func(int, Match)) {
 }
 
 func (x *Index) byChipsOf(t Thing, add func(int, Match)) {
-	if !t.Chips.tell() {
+	if !t.Chips.Tell() {
 		return
 	}
 	own, common := t.Chips.Count(), make([]int, len(x.records))
@@ -222,7 +222,8 @@ func (x *Index) byChipsOf(t Thing, add func(int, Match)) {
 	}
 }
 
-// compared notes how the revision and the chips of a thing stand to those of a record, and what of it speaks against it.
+// compared notes how the revision and the chips of a thing stand to those of a record, and what of it speaks
+// against it.
 func (x *Index) compared(i int, t Thing, m Match) Match {
 	r := x.records[i]
 	switch {
@@ -237,7 +238,7 @@ func (x *Index) compared(i int, t Thing, m Match) Match {
 		m.Revision = OtherRevision
 		m.Why += "; the record is of revision " + r.Revisions.String() + ", this one is " + strings.TrimSpace(t.Rev)
 	}
-	if r.Chips.tell() && t.Chips.tell() {
+	if r.Chips.Tell() && t.Chips.Tell() {
 		alike := r.Chips.Overlap(t.Chips)
 		m.Alike = int(alike*100 + 0.5)
 		if alike < tooUnlike {

@@ -27,7 +27,8 @@ const diskCard = "UPD765\nFDC9229\n2x 74LS245\n8255\n2764\n2x 74LS374"
 func index(t require.TestingT) *known.Index {
 	return known.NewIndex([]known.Record{
 		record(t, 1, "ASSY 4424-1", "A-C", "", ""), record(t, 2, "4430", "", "Estuary Disk Master", diskCard),
-		record(t, 3, "PS-65", "", "", ""), record(t, 4, "4424-1", "C-E", "", ""), record(t, 5, "", "", "Memory card", diskCard),
+		record(t, 3, "PS-65", "", "", ""), record(t, 4, "4424-1", "C-E", "", ""), record(t, 5, "", "", "Memory card",
+			diskCard),
 	})
 }
 
@@ -66,7 +67,7 @@ func TestRecognising(t *testing.T) {
 		"4424-12||":                    "",
 		"PS-65||":                      "3 number sure every",
 		"ps 65||":                      "3 number sure every",
-		"KB-65||":                      "3 number maybe every",
+		"KB-65||":                      "",
 		"65||":                         "3 number maybe every",
 		"165||":                        "",
 		"||Memory card":                "", // ordinary words
@@ -86,7 +87,8 @@ func TestRecognising(t *testing.T) {
 	require.Equal(t, "2 chips sure every; 5 chips sure every", told(x.Recognise(known.Thing{Chips: chips(swapped)})))
 	require.Equal(t, "5 chips sure every; 2 chips maybe every",
 		told(x.Recognise(known.Thing{Part: "777", Chips: chips(swapped)})))
-	require.Empty(t, x.Recognise(known.Thing{Chips: chips(swapped + "\n9x 41256")}), "a larger board that holds the same chips")
+	require.Empty(t, x.Recognise(known.Thing{Chips: chips(swapped + "\n9x 41256")}),
+		"a larger board that holds the same chips")
 	require.Empty(t, x.Recognise(known.Thing{Chips: chips("UPD765\nFDC9229\n8x 74LS245")}), "three types are too few")
 	other := x.Recognise(known.Thing{Part: "4430", Chips: chips("8088\n2764\n8x 4164\n8255\n8259")})
 	require.Equal(t, "2 number maybe every", told(other))
@@ -99,7 +101,8 @@ func TestRecognising(t *testing.T) {
 
 func TestRevisions(t *testing.T) {
 	for text, held := range map[string]string{
-		"": "", "A": "A a revA rev.a", "A, C-E": "A C D E", "1.2-1.10": "1.2 1.3 1.9 1.10 01.2", "A1-A3": "A2", "Z-AB": "Z AA AB",
+		"": "", "A": "A a revA rev.a", "A, C-E": "A C D E", "1.2-1.10": "1.2 1.3 1.9 1.10 01.2", "A1-A3": "A2",
+		"Z-AB": "Z AA AB",
 	} {
 		r, err := known.ParseRevisions(text)
 		require.NoError(t, err)
@@ -139,13 +142,15 @@ document Handbook #2, page 12`)
 	require.Equal(t, []known.Memory{{Bytes: 393_216, Said: "384 KB", Purpose: "picture"}}, d.Memory)
 	require.Equal(t, "1.2 A", d.Currents[0].Said)
 	require.Equal(t, []known.Gift{{Count: 4, Kind: "8-bit"}}, d.Gives)
-	require.Equal(t, []known.SettingPosition{{At: "1-2", Meaning: "256 KB"}, {At: "2-3", Meaning: "512 KB"}}, d.Settings[0].Positions)
+	require.Equal(t, []known.SettingPosition{{At: "1-2", Meaning: "256 KB"}, {At: "2-3", Meaning: "512 KB"}},
+		d.Settings[0].Positions)
 	require.Equal(t, []string{"revisions B (1986-03/1986-11) and C (1986-08/1987) overlap"}, d.SameTime())
 	require.Equal(t, []known.Fault{{What: "C12 leaks", Test: "look for green below C12"}}, d.Faults)
 	for line, why := range map[string]string{
 		"colour red": "lines begin with", "pin J9.1 | ground": "no connector line", "jumper JP1": "no position",
 		"jumper JP1 | open": "no position", "needs luck | much": "no need", "gives many slots | x": "no slots",
-		"current five | 1 A": "no rail", "current +5 | 3 V": "in V", "current +5": "no value", "memory lots": "no amount",
+		"current five | 1 A": "no rail", "current +5 | 3 V": "in V", "current +5": "no value",
+		"memory lots":          "no amount",
 		"revision B | 1986-13": "when it was made", "upgrade B | x": "no way", "connector": "nothing behind",
 		"fault a\nfault A": "again", "revision b\nrevision B": "again", "connector J1\nconnector j1": "again",
 	} {
@@ -158,7 +163,8 @@ document Handbook #2, page 12`)
 	require.Len(t, wrong, 2, "8x alone may be a number")
 }
 
-// However a number is written, with its dashes and blanks elsewhere or words before it, the record is among what is told.
+// However a number is written, with its dashes and blanks elsewhere or words before it, the record is among what
+// is told.
 func TestWaysOfWritingANumber(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		number := rapid.StringMatching(`[1-9]\d{3,6}`).Draw(t, "number")
@@ -175,7 +181,8 @@ func TestWaysOfWritingANumber(t *testing.T) {
 func BenchmarkRecognise(b *testing.B) {
 	records := make([]known.Record, 5000)
 	for i := range records {
-		records[i] = record(b, int64(i+1), fmt.Sprintf("%d-%d", 4000+i, i%7), "A-C", fmt.Sprintf("Tidewater %d plus", i),
+		records[i] = record(b, int64(i+1), fmt.Sprintf("%d-%d", 4000+i, i%7), "A-C", fmt.Sprintf("Tidewater %d plus",
+			i),
 			fmt.Sprintf("74LS%d\n8255\n27%d\n%dx 41256\n74S%d", i%200, i%50, i%9+1, i%300))
 	}
 	x := known.NewIndex(records)

@@ -28,7 +28,8 @@ func Fold(number string) string {
 }
 
 // words that makers print before any part number; they say nothing of which number it is.
-var numberWords = []string{"ASSY", "ASSEMBLY", "PART", "PARTS", "P", "N", "PN", "NO", "NR", "NUM", "NUMBER", "PCB", "PWB", "PCA",
+var numberWords = []string{"ASSY", "ASSEMBLY", "PART", "PARTS", "P", "N", "PN", "NO", "NR", "NUM", "NUMBER", "PCB",
+	"PWB", "PCA",
 	"BOARD", "CARD", "MODEL", "MOD", "TYPE", "CAT", "REF", "SKU", "ORDER", "DWG"}
 
 // letters are those before the first digit of a number that tell it from others, as PS of PS-65; none for ASSY 4410.
@@ -59,6 +60,8 @@ func sameNumber(recorded, printed string) (same bool, doubt string) {
 	of, on := letters(recorded), letters(printed)
 	ofGroups, onGroups := groups(recorded), groups(printed)
 	switch {
+	case of != "" && on != "" && of != on && len(key) < shortNumber:
+		return false, ""
 	case of != "" && on != "" && of != on:
 		return true, "the letters before the number differ: " + of + " there, " + on + " here"
 	case of != on && len(key) < shortNumber:
@@ -73,12 +76,24 @@ func sameNumber(recorded, printed string) (same bool, doubt string) {
 // shortNumber is the length from which a number tells a thing from others without letters. A rule of thumb.
 const shortNumber = 4
 
+// SameNumber reports whether two ways of writing a part number are one beyond doubt.
+func SameNumber(a, b string) bool {
+	same, doubt := sameNumber(a, b)
+	return same && doubt == ""
+}
+
+// Tells reports whether a part number tells a thing from others at all: PT-2 does, 2 does not.
+func Tells(number string) bool {
+	return len(letters(number))+len(Fold(number)) > 2 || len(Fold(number)) > 1
+}
+
 // withRevisionBehind reports whether a printed number is a recorded one with one or two letters behind it, which may be
 // its revision.
 func withRevisionBehind(recorded, printed string) (revision string, ok bool) {
 	key, own := Fold(recorded), Fold(printed)
 	tail, ok := strings.CutPrefix(own, key)
-	if !ok || len(key) < shortNumber || len(tail) == 0 || len(tail) > 2 || strings.Trim(tail, "ABCDEFGHIJKLMNOPQRSTUVWXYZ") != "" {
+	if !ok || len(key) < shortNumber || len(tail) == 0 || len(tail) > 2 || strings.Trim(tail,
+		"ABCDEFGHIJKLMNOPQRSTUVWXYZ") != "" {
 		return "", false
 	}
 	if of, on := letters(recorded), letters(printed); of != "" && on != "" && of != on {

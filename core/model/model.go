@@ -10,9 +10,11 @@ package model
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"frugalheron/core/edtf"
+	"frugalheron/core/known"
 )
 
 // Expected is an assembly that machines of a model hold, or could be had with.
@@ -82,6 +84,14 @@ type Fitted struct {
 	Title string
 	Part  string
 	Fit   string // factory, period, later, modern or unknown
+
+	KnownAs []string // part numbers of what it is recognised as
+}
+
+// has reports whether a part number is that of a fitted one, however it is written, or of what that is known as.
+func (f Fitted) has(part string) bool {
+	return known.SameNumber(part, f.Part) ||
+		slices.ContainsFunc(f.KnownAs, func(number string) bool { return known.SameNumber(part, number) })
 }
 
 // State says how an assembly stands to what is expected.
@@ -115,9 +125,9 @@ func Compare(expected []Expected, fitted []Fitted) []Row {
 	used := make([]bool, len(fitted))
 	for _, fits := range []func(Expected, Fitted) bool{
 		func(e Expected, f Fitted) bool {
-			return e.Part != "" && key(e.Part) == key(f.Part) && key(e.Title) == key(f.Title)
+			return e.Part != "" && f.has(e.Part) && key(e.Title) == key(f.Title)
 		},
-		func(e Expected, f Fitted) bool { return e.Part != "" && key(e.Part) == key(f.Part) },
+		func(e Expected, f Fitted) bool { return e.Part != "" && f.has(e.Part) },
 		func(e Expected, f Fitted) bool { return key(e.Title) == key(f.Title) },
 	} {
 		for i, e := range expected {
@@ -166,7 +176,7 @@ func present(e Expected, f Fitted) Row {
 	switch {
 	case f.Fit == "later" || f.Fit == "modern":
 		row.State, row.Why = NotOriginal, "it is of the expected kind, but came into the machine "+f.Fit
-	case e.Part != "" && f.Part != "" && key(e.Part) != key(f.Part):
+	case e.Part != "" && f.Part != "" && !f.has(e.Part):
 		row.State, row.Why = OtherVersion, fmt.Sprintf("the model has %s, this is %s", e.Part, f.Part)
 	}
 	return row

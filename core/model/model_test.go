@@ -21,8 +21,9 @@ Keyboard`
 func ExampleCompare() {
 	expected, _ := model.Parse(meridian)
 	for _, row := range model.Compare(expected, []model.Fitted{
-		{ID: 1, Title: "Main board", Part: "4410-1"}, {ID: 2, Title: "Picture card", Part: "4422-1"},
+		{ID: 1, Title: "Main board", Part: "4410-1"}, {ID: 2, Title: "Picture card", Part: "P/N 44221"},
 		{ID: 3, Title: "Keyboard", Fit: "modern"}, {ID: 4, Title: "Network card"},
+		{ID: 5, Title: "Grey box", KnownAs: []string{"ps 65"}},
 	}) {
 		fmt.Printf("%s: %s, %q\n", row.Title, row.State, row.Why)
 	}
@@ -30,7 +31,7 @@ func ExampleCompare() {
 	// Main board: other part number, "the model has 4410-2, this is 4410-1"
 	// Picture card: option fitted, ""
 	// Memory card: option not fitted, "could be had for the model from 1986-03 on"
-	// Supply: missing, "every machine of the model was sold with one"
+	// Grey box: fitted, ""
 	// Keyboard: not original, "it is of the expected kind, but came into the machine modern"
 	// Network card: extra, "nothing of the kind is known for the model"
 }

@@ -47,6 +47,17 @@ func (c Connector) Check() error {
 // IsSocketOnly reports whether nothing is plugged in here.
 func (c Connector) IsSocketOnly() bool { return c.FromBoard == "" && c.PlugPins == 0 }
 
+// IsAt reports whether it is the socket or the plug at a place on a board. One whose place is not told is by its name.
+func (c Connector) IsAt(board, place string) bool {
+	at := func(onBoard, atPlace string) bool {
+		if atPlace == "" {
+			atPlace = c.Name
+		}
+		return kindKey(onBoard) == kindKey(board) && kindKey(atPlace) == kindKey(place)
+	}
+	return at(c.ToBoard, c.ToPlace) || at(c.FromBoard, c.FromPlace)
+}
+
 // HasOrientation reports whether somebody wrote down which way round the plug sits.
 func (c Connector) HasOrientation() bool { return c.Pin1 != "" || c.Key != "" || c.Colours != "" }
 

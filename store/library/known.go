@@ -104,19 +104,18 @@ func AllKnown(ctx context.Context, h pg.Handle) ([]Known, error) {
 	return found, err
 }
 
-// ListKnown lists a page of known assemblies that hold all words, by name, behind one of a name and id.
-func ListKnown(ctx context.Context, h pg.Handle, words []string, afterName string, afterID int64,
-	limit int) ([]Known, error) {
+// ListKnown lists a page of known assemblies that hold all words, by name, behind one; 0 lists from the start.
+func ListKnown(ctx context.Context, h pg.Handle, words []string, after int64, limit int) ([]Known, error) {
 	where, args := pg.LikeAll(
 		`lower(k.name || ' ' || k.maker || ' ' || k.kind || ' ' || k.numbers || ' ' || k.printed)`, words,
-		[]any{afterName, afterID, limit})
+		[]any{after, limit})
 	if where != "" {
 		where = ` AND ` + where
 	}
 	found := []Known{}
 	err := h.SelectContext(ctx, &found, knownSelect+`WHERE NOT k.struck
-		AND (lower(k.name), k.id) > (lower(CAST($1 AS text)), CAST($2 AS bigint))`+where+
-		` ORDER BY lower(k.name), k.id LIMIT $3`, args...)
+		AND (lower(k.name), k.id) > (COALESCE((SELECT lower(name) FROM known_assembly WHERE id = $1), ''),
+			CAST($1 AS bigint))`+where+` ORDER BY lower(k.name), k.id LIMIT $2`, args...)
 	return found, err
 }
 
@@ -145,31 +144,19 @@ func ThingsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]KnownThi
 	return found, err
 }
 
-// ThingsIn lists what is fitted in a machine, but for its outside; ErrNotFound for no machine.
-func ThingsIn(ctx context.Context, h pg.Handle, machineID int64) ([]int64, error) {
-	ids := []int64{}
-	var machine int64
-	if err := pg.Get(ctx, h, &machine, fmt.Sprintf("machine %d", machineID), `SELECT id FROM machine WHERE id = $1`,
-		machineID); err != nil {
-		return ids, err
-	}
-	err := h.SelectContext(ctx, &ids, `SELECT a.id FROM assembly a JOIN fitting f ON f.assembly_id = a.id
-		AND f.until IS NULL WHERE f.machine_id = $1 AND a.kind <> 'exterior' ORDER BY f.ordinal, a.id`, machineID)
-	return ids, err
-}
-
-// ThingsLike lists assemblies that may be known by a number that begins with one of some, folded, or by words in their
-// titles; at most limit.
+// ThingsLike lists assemblies that may be known by one of some numbers, folded, with or without their revision behind it,
+// or by words in their titles; at most limit.
 func ThingsLike(ctx context.Context, h pg.Handle, keys, words []string, limit int) ([]KnownThing, error) {
-	starts := make([]string, len(keys))
-	for i, key := range keys {
-		starts[i] = pg.LikeEscaper.Replace(key) + "%"
+	written := []string{}
+	for _, key := range keys {
+		key = pg.LikeEscaper.Replace(key)
+		written = append(written, key, key+"REV%", key+"_", key+"__")
 	}
 	found := []KnownThing{}
 	err := h.SelectContext(ctx, &found, thingSelect+`WHERE a.kind <> 'exterior' AND a.id IN (
-			SELECT b.id FROM unnest(CAST($1 AS text[])) start JOIN assembly b ON b.part_key LIKE start AND b.part_key <> ''
+			SELECT b.id FROM unnest(CAST($1 AS text[])) key JOIN assembly b ON b.part_key LIKE key AND b.part_key <> ''
 			UNION SELECT b.id FROM unnest(CAST($2 AS text[])) pattern JOIN assembly b ON b.search LIKE pattern)
-		ORDER BY m.accession NULLS LAST, f.ordinal, a.id LIMIT $3`, starts, pg.Holding(words), limit)
+		ORDER BY m.accession NULLS LAST, f.ordinal, a.id LIMIT $3`, written, pg.Holding(words), limit)
 	return found, err
 }
 

@@ -24,6 +24,8 @@ const CollectionUnknowns = lazy(() => import('./unknowns/CollectionUnknowns'))
 const Annotation = lazy(() => import('./annotation/Annotation'))
 const Makers = lazy(() => import('./rooms/library/makers/Makers'))
 const Models = lazy(() => import('./rooms/library/models/Models'))
+const KnownAssemblies = lazy(() => import('./rooms/library/known/KnownAssemblies'))
+const OneKnown = lazy(() => import('./rooms/library/known/OneKnown'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
 const OneRom = lazy(() => import('./rooms/library/roms/OneRom'))
 const Arrivals = lazy(() => import('./rooms/arrivals/Arrivals'))
@@ -68,6 +70,8 @@ export function App() {
           <Route path="library/unknowns" element={<CollectionUnknowns />} />
           <Route path="library/makers" element={<Makers />} />
           <Route path="library/models" element={<Models />} />
+          <Route path="library/known" element={<KnownAssemblies />} />
+          <Route path="library/known/:id" element={<OneKnown />} />
           <Route path="library/roms" element={<RomList />} />
           <Route path="library/roms/:sha256" element={<OneRom />} />
           <Route path="stores" element={<Stores />} />

@@ -61,6 +61,7 @@ type Newer struct {
 	Attachment       *files.Attachment            `json:"attachment,omitempty"`
 	Rom              *roms.RomImage               `json:"rom,omitempty"`
 	Model            *library.MachineModel        `json:"model,omitempty"`
+	KnownAssembly    *library.KnownAssembly       `json:"knownAssembly,omitempty"`
 	Question         *unknowns.Question           `json:"question,omitempty"`
 	Maker            *library.Maker               `json:"maker,omitempty"`
 	Identification   *unknowns.IdentificationView `json:"identification,omitempty"`
@@ -242,6 +243,8 @@ func newer(record any) *Newer {
 		return &Newer{MaintenanceClass: &r}
 	case people.Mention:
 		return &Newer{Mention: &r}
+	case library.KnownAssembly:
+		return &Newer{KnownAssembly: &r}
 	case library.MachineModel:
 		return &Newer{Model: &r}
 	case people.Party:

@@ -18,7 +18,7 @@ func registerKnown(api *httpx.API, actions *app.App) {
 		Summary: "Cards, boards and other assemblies that are recognised", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
-		After  string `query:"after" maxLength:"300" doc:"What the page before gave as next"`
+		After  int64  `query:"after" minimum:"0" doc:"What the page before gave as next"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"100"`
 	}) (*httpx.Output[library.KnownPage], error) {
 		return httpx.Answer(actions.Library.KnownAssemblies(ctx, actor, in.Search, in.After, in.Limit))
@@ -27,7 +27,7 @@ func registerKnown(api *httpx.API, actions *app.App) {
 		OperationID: "get-known-assembly", Method: http.MethodGet, Path: "/api/known-assemblies/{id}",
 		Summary: "What is known of an assembly, and where it is", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[library.KnownDetail], error) {
-		return httpx.Answer(actions.Library.KnownAssembly(ctx, actor, in.ID))
+		return httpx.Answer(actions.Condition.KnownAssembly(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-known-assembly", Method: http.MethodPost, Path: "/api/known-assemblies",
@@ -57,9 +57,9 @@ func registerKnown(api *httpx.API, actions *app.App) {
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-recognised", Method: http.MethodGet, Path: "/api/machines/{id}/recognised",
-		Summary: "What the boards of a machine are known as", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]library.Recognised], error) {
-		return httpx.Answer(actions.Library.Recognised(ctx, actor, in.ID))
+		OperationID: "get-recognised", Method: http.MethodGet, Path: "/api/assemblies/{id}/recognised",
+		Summary: "What an assembly is known as", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[library.Recognised], error) {
+		return httpx.Answer(actions.Condition.Recognised(ctx, actor, in.ID))
 	})
 }

@@ -134,6 +134,12 @@ func registerWiring(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.Wiring], error) {
 		return httpx.Answer(actions.Teardown.Wiring(ctx, actor, in.ID))
 	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-known-sockets", Method: http.MethodGet, Path: "/api/machines/{id}/known-sockets",
+		Summary: "Sockets that the library knows on the boards of a machine", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]teardown.KnownSocket], error) {
+		return httpx.Answer(actions.Teardown.KnownSockets(ctx, actor, in.ID))
+	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring",
 		Summary: "Put a connector on the map", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,

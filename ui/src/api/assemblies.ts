@@ -25,7 +25,7 @@ export const assemblyQuery = (id: number) =>
 
 const onBench = {
   onSuccess: () => {
-    for (const queryKey of [['dating'], ['roms']]) void queryClient.invalidateQueries({ queryKey })
+    for (const queryKey of [['dating'], ['roms'], ['recognised'], ['known'], ['unknowns']]) void queryClient.invalidateQueries({ queryKey })
     return queryClient.invalidateQueries({ queryKey: assembliesKey })
   },
 }
@@ -61,7 +61,7 @@ export function saveSheet(id: number, base: number, body: string): Promise<Revis
 /** Puts a kept revision where the bench shows it, so that it need not be asked for again. */
 export function noteRevision({ id, machineId }: FittedAssembly, { n, body }: Revision) {
   historyChanged()
-  for (const key of ['dossier', 'machines', 'mysteries'])
+  for (const key of ['dossier', 'machines', 'mysteries', 'recognised'])
     void queryClient.invalidateQueries({ queryKey: [key] }) // sums, statements and what chips are for follow sheets
   const noted = (assembly: FittedAssembly) => (assembly.id === id ? { ...assembly, revision: n, body } : assembly)
   if (machineId) queryClient.setQueryData(assembliesQuery(machineId).queryKey, (assemblies) => assemblies?.map(noted))

@@ -18,6 +18,13 @@ export type Variant = Schemas['TeardownDiffering']
 
 const openedKey = ['opened up']
 const wiringKey = ['wiring']
+export type KnownSocket = Schemas['KnownSocket']
+
+/** Sockets that the library knows on the boards of a machine. */
+export const knownSocketsQuery = (machineId: number) =>
+  queryOptions({ queryKey: [...wiringKey, 'known', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/known-sockets', { params: { path: { id: machineId } } })) })
+
 const proceduresKey = ['procedures']
 
 export const openedUpQuery = (machineId: number) =>

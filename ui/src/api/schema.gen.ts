@@ -460,6 +460,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/recognised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What an assembly is known as
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-recognised"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/revisions": {
         parameters: {
             query?: never;
@@ -1744,6 +1764,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/known-sockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sockets that the library knows on the boards of a machine
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-known-sockets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/measurements": {
         parameters: {
             query?: never;
@@ -1862,26 +1902,6 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["reckon-machine"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/machines/{id}/recognised": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * What the boards of a machine are known as
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["list-recognised"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5846,8 +5866,11 @@ export interface components {
         };
         KnownPage: {
             known: components["schemas"]["KnownAssembly"][];
-            /** @description Give this as after to get the next page; empty on the last */
-            next: string;
+            /**
+             * Format: int64
+             * @description Give this as after to get the next page; 0 on the last
+             */
+            next: number;
         };
         KnownPlace: {
             accession: string;
@@ -5865,6 +5888,20 @@ export interface components {
             place: string;
             rev: string;
             title: string;
+        };
+        KnownSocket: {
+            board: string;
+            /** @description The record of the library that says so */
+            by: string;
+            for: string;
+            kind: string;
+            /**
+             * Format: int64
+             * @description The connector of the map that it is; 0 while it is on no map
+             */
+            mappedId: number;
+            name: string;
+            pins: components["schemas"]["Pin"][];
         };
         LibraryType: {
             /** @description Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known */
@@ -6905,6 +6942,7 @@ export interface components {
             custody?: components["schemas"]["Custody"];
             finding?: components["schemas"]["Finding"];
             identification?: components["schemas"]["IdentificationView"];
+            knownAssembly?: components["schemas"]["KnownAssembly"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
             maintenanceClass?: components["schemas"]["OwnClass"];
@@ -7855,10 +7893,13 @@ export interface components {
         Recognised: {
             /** Format: int64 */
             assemblyId: number;
+            /** @description Its identified chips by which it could be known without a number, one type a line; empty where they are too few */
+            chips: string;
             /** @description Records that say what it is, the one that fits best first; empty where nobody has named one */
             claims: components["schemas"]["KnownClaim"][];
             /** @description Two records say as firmly what it is */
             isDisputed: boolean;
+            part: string;
             title: string;
         };
         RecordRef: {
@@ -9002,6 +9043,11 @@ export interface components {
             why: string[];
         };
         Unknown: {
+            /**
+             * @description By what a card, a board or another unit that is called so would be recognised; empty for nothing
+             * @enum {string}
+             */
+            knownBy: "" | "number" | "words";
             /**
              * Format: int64
              * @description Machines that they are in
@@ -11032,6 +11078,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReckonedMachine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-recognised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recognised"];
                 };
             };
             /** @description Unauthorized */
@@ -13512,7 +13625,7 @@ export interface operations {
             query?: {
                 search?: string;
                 /** @description What the page before gave as next */
-                after?: string;
+                after?: number;
                 limit?: number;
             };
             header?: never;
@@ -16608,6 +16721,73 @@ export interface operations {
             };
         };
     };
+    "list-known-sockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSocket"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-measurements": {
         parameters: {
             query?: never;
@@ -17062,73 +17242,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReckonedMachine"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "list-recognised": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Recognised"][];
                 };
             };
             /** @description Unauthorized */

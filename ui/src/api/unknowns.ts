@@ -15,7 +15,7 @@ export const unknownsQuery = (machine: number) =>
     ask(api.GET('/api/unknowns', { params: { query: { machine } } })) })
 
 function changed() {
-  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines'], ['dating']])
+  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines'], ['dating'], ['known'], ['recognised']])
     void queryClient.invalidateQueries({ queryKey })
 }
 
@@ -43,7 +43,7 @@ export function useGuess() {
 export function useAnswer() {
   return useMutation({
     mutationFn: ({ id, ...body }: { id: number; version: number; answer: string; source: string;
-      type?: Schemas['OwnTypeInput'] }) =>
+      type?: Schemas['OwnTypeInput']; known?: Schemas['KnownInput'] }) =>
       ask(api.POST('/api/questions/{id}/answer', { params: { path: { id } }, body })),
     onSuccess: changed,
   })

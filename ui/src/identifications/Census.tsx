@@ -48,11 +48,11 @@ export function Census({ identification, mayWrite, onAccept, onDrop }: Props) {
         </details>
       )}
       {proposals.length > 0 && (
-        <section aria-label="Proposed by its chips">
-          <p><strong>Proposed by its chips</strong> <Faint>Nothing of it counts until somebody accepts it.</Faint></p>
+        <section aria-label="Proposed">
+          <p><strong>Proposed by its chips and the library</strong> <Faint>Nothing of it counts until somebody accepts it.</Faint></p>
           <Scroll>
             <EvidenceTable>
-              <thead><tr><th>Evidence</th><th>By its chips</th>{hypotheses.map(({ id, text }) =>
+              <thead><tr><th>Evidence</th><th>By what is known</th>{hypotheses.map(({ id, text }) =>
                 <Figure as="th" key={id} $text>{text}</Figure>)}</tr></thead>
               <tbody>
                 {proposals.map((one) => (

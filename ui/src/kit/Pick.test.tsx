@@ -13,7 +13,8 @@ const all: Pickable[] = [{ id: 1, text: 'EH-0101 Meridian 1' }, { id: 2, text: '
 function Machines({ onPick, free = false }: { onPick: (id: number | null) => void; free?: boolean }) {
   const [search, setSearch] = useState('')
   // As the server: by words, of which the text that tells a record may have others.
-  const items = all.filter(({ text }) => search && search.length < 12 && text.toLowerCase().includes(search.toLowerCase()))
+  const items = all.filter(({ text }) => search && search.length < 12
+    && text.toLowerCase().includes(search.toLowerCase()))
   return <Pick label="Machine" name="machine" items={items} search={search} onSearch={setSearch} onPick={onPick}
     free={free} />
 }

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
+import type { KnownFields } from '../api/known'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
 import { type Settled, type QuestionView, type Unknown, useAnswer, useAsk, useChangeQuestion,
@@ -11,6 +12,7 @@ import { Field, FieldGrid } from '../kit/Field'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { RecordForm, textOf } from '../kit/RecordForm'
+import { KnownForm } from '../rooms/library/known/KnownForm'
 import { TypeForm } from '../rooms/library/TypeForm'
 import { color, font, space } from '../theme'
 
@@ -19,6 +21,8 @@ export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (
   return <List>{open.map((one) =>
     <One key={`${one.sort} ${one.subject}`} unknown={one} onSettled={onSettled} />)}</List>
 }
+
+const words: Partial<Record<Unknown['sort'], string>> = { reading: 'doubtful reading', unit: 'other unit' }
 
 type Doing = 'guessing' | 'asking' | 'answering'
 
@@ -38,7 +42,7 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
       <Head>
         <Subject>{unknown.subject}</Subject>
         <Faint>
-          {unknown.sort === 'reading' ? 'doubtful reading' : unknown.sort}
+          {words[unknown.sort] ?? unknown.sort}
           {unknown.parts > 0
             && `, ${String(unknown.parts)} ${unknown.parts === 1 ? 'part'
               : 'parts'} on ${String(unknown.machines)} ${unknown.machines === 1 ? 'machine' : 'machines'}`}
@@ -159,6 +163,22 @@ function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown;
       </>
     )
   }
+  if (isUnit(unknown.sort)) {
+    return (
+      <>
+        <p><Faint>The answer names it: it is recognised on every machine at once.</Faint></p>
+        <KnownForm
+          start={startOf(unknown)}
+          error={answer.error}
+          isPending={answer.isPending}
+          action={`Name ${unknown.parts > 1 ? `all ${String(unknown.parts)}` : 'it'}`}
+          onSubmit={(known) => { answer.mutate({ ...begun, answer: known.name, source: known.source ?? '', known },
+            { onSuccess: settled }) }}
+          onCancel={onDone}
+        />
+      </>
+    )
+  }
   return (
     <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it"
       onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') },
@@ -171,10 +191,18 @@ function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown;
   )
 }
 
+const isUnit = (sort: Unknown['sort']) => sort === 'card' || sort === 'board' || sort === 'unit'
+
+/** What the record of a card begins with: by what it would be recognised, and what it is called where it stands. */
+const startOf = ({ sort, subject, places, knownBy }: Unknown): Partial<KnownFields> => ({
+  kind: sort === 'unit' ? (places[0]?.kind as KnownFields['kind']) ?? 'other' : sort as 'card' | 'board',
+  name: places[0]?.assembly, numbers: knownBy === 'number' ? subject : '', printed: knownBy === 'words' ? subject : '',
+})
+
 /** Asks about something that stands on no sheet. */
 export function AskAbout({ machineId, onDone }: { machineId: number | null; onDone: () => void }) {
   const ask = useAsk()
-  const sorts: Unknown['sort'][] = ['connector', 'switch', 'card', 'board', 'chip', 'other']
+  const sorts: Unknown['sort'][] = ['connector', 'switch', 'card', 'board', 'unit', 'chip', 'other']
   return (
     <RecordForm
       error={ask.error}

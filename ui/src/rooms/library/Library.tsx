@@ -43,6 +43,7 @@ export default function Library() {
       </ListHead>
       <Also aria-label="Also in the library">
         <Link to="/library/unknowns">Unknowns</Link>
+        <Link to="/library/known">Cards and boards</Link>
         <Link to="/library/models">Models</Link>
         <Link to="/library/makers">Makers</Link>
         <Link to="/library/procedures">Procedures</Link>

@@ -1,8 +1,9 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ConnectorView, useChangeConnector, useMapConnector, usePlugConnector, useVoidConnector, type Wiring,
-  wiringDrawing, wiringList } from '../../../../api/openup'
+import { type Connector, type ConnectorView, type KnownSocket, knownSocketsQuery, useChangeConnector, useMapConnector,
+  usePlugConnector, useVoidConnector, type Wiring, wiringDrawing, wiringList } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
@@ -12,6 +13,7 @@ import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { color } from '../../../../theme'
 import { ConnectorForm } from './ConnectorForm'
+import { KnownSockets, knownWords } from './KnownSockets'
 import { WarningList } from './WarningList'
 
 type Props = { machineId: number; wiring: Wiring; boards: string[]; mayWrite: boolean }
@@ -19,7 +21,8 @@ type Props = { machineId: number; wiring: Wiring; boards: string[]; mayWrite: bo
 /** The connector map: which plug goes where and which way round, with what may be mistaken. */
 export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
   const add = useMapConnector(machineId)
-  const [adding, setAdding] = useState(false)
+  const sockets = useQuery(knownSocketsQuery(machineId)).data ?? []
+  const [adding, setAdding] = useState<Partial<Connector>>()
   const [editing, setEditing] = useState<number>()
   const { connectors } = wiring
   const edited = connectors.find(({ id }) => id === editing)
@@ -30,19 +33,21 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
       action={
         <>
           {connectors.length > 0 && <a href={wiringList(machineId)} download>Wiring list (CSV)</a>}
-          {mayWrite && <Button $small onPress={() => { setAdding(true) }}>Map a connector</Button>}
+          {mayWrite && <Button $small onPress={() => { setAdding({}) }}>Map a connector</Button>}
         </>
       }
     >
       {adding && (
         <ConnectorForm
+          key={`${adding.toBoard ?? ''} ${adding.name ?? ''}`}
           machineId={machineId}
+          start={adding}
           boards={boards}
           error={add.error}
           isPending={add.isPending}
           action="Put it on the map"
-          onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }}
-          onCancel={() => { setAdding(false); add.reset() }}
+          onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(undefined) } }) }}
+          onCancel={() => { setAdding(undefined); add.reset() }}
         />
       )}
       {edited && <Edit key={edited.id} machineId={machineId} connector={edited} boards={boards}
@@ -58,7 +63,8 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
               <thead><tr><th>Name</th><th>From, to</th><th>Pins</th><th>Which way round</th><th>State</th>
                 <th><span className="only-read">Change</span></th></tr></thead>
               <tbody>{connectors.map((one) =>
-                <Row key={one.id} one={one} mayWrite={mayWrite} onEdit={() => { setEditing(one.id) }} />)}</tbody>
+                <Row key={one.id} one={one} known={sockets.find(({ mappedId }) => mappedId === one.id)}
+                  mayWrite={mayWrite} onEdit={() => { setEditing(one.id) }} />)}</tbody>
             </StackedTable>
           </Scroll>
           {wiring.boards.filter(Boolean).map((board) => (
@@ -71,11 +77,16 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
           ))}
         </>
       )}
+      <KnownSockets sockets={sockets.filter(({ mappedId }) => mappedId === 0)} mayWrite={mayWrite}
+        onMap={({ name, kind, board, for: serves }) => {
+          setAdding({ name, kind, toBoard: board, toPlace: name, note: serves && `for ${serves}` })
+        }} />
     </Part>
   )
 }
 
-function Row({ one, mayWrite, onEdit }: { one: ConnectorView; mayWrite: boolean; onEdit: () => void }) {
+function Row({ one, known, mayWrite, onEdit }: { one: ConnectorView; known?: KnownSocket; mayWrite: boolean;
+  onEdit: () => void }) {
   const plug = usePlugConnector()
   const voiding = useVoidConnector()
   const error = plug.error ?? voiding.error
@@ -89,6 +100,7 @@ function Row({ one, mayWrite, onEdit }: { one: ConnectorView; mayWrite: boolean;
         {one.socketOnly ? <Faint>nothing plugged in</Faint> : [one.fromBoard, one.fromPlace].filter(Boolean).join(' ')}
         <br /><Faint>to {[one.toBoard, one.toPlace].filter(Boolean).join(' ') || 'not said yet'}</Faint>
         {one.cable && <><br /><Faint>{one.cable}</Faint></>}
+        {known && <><br /><Faint>{knownWords(known)}</Faint></>}
       </td>
       <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} pins in ${String(one.socketPins ?? 0)}`
         : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>

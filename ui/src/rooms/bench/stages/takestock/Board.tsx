@@ -6,6 +6,7 @@ import type { FittedAssembly } from '../../../../api/assemblies'
 import { Button } from '../../../../kit/Button'
 import { PartHead, PartSection } from '../../../../kit/Part'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
+import { Recognised } from '../../../../recognised/Recognised'
 import { color, font, radius, space, target } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
@@ -78,6 +79,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
         </Views>}
         </Tools>
       </PartHead>
+      {!isExterior && <Recognised assembly={assembly} mayWrite={mayWrite} />}
       {editing && <BoardDetails assembly={assembly} onDone={() => { setEditing(false) }} />}
       {moving && <MoveForm assembly={assembly} onDone={() => { setMoving(false) }} />}
       {telling && (
