@@ -97,6 +97,7 @@ type KnownClaim struct {
 	Maker   string        `json:"maker" says:"text"`
 	Source  string        `json:"source" says:"text"`
 	Details known.Details `json:"read"`
+	Differs []string      `json:"differs" says:"text" doc:"Where this one is not as the record says"`
 	Suspect []Suspicion   `json:"suspect" doc:"What assemblies of the kind are known to suffer from"`
 }
 

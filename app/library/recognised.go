@@ -70,7 +70,7 @@ func (s *Service) RecognisedIn(ctx context.Context, h pg.Handle, assemblyIDs []i
 			told[i].Chips = of.String()
 		}
 		for _, m := range matches[i] {
-			told[i].Claims = append(told[i].Claims, known.claim(m, thing.AssemblyID, checks))
+			told[i].Claims = append(told[i].Claims, known.claim(m, thing, checks))
 		}
 		told[i].IsDisputed = len(matches[i]) > 1 && matches[i][0].Claims(matches[i][1])
 	}
@@ -123,14 +123,14 @@ func (k *knownAfter) recognise(things []library.KnownThing, chips map[int64]know
 }
 
 // claim tells what a record says of an assembly.
-func (k *knownAfter) claim(m known.Match, assemblyID int64, checks []library.FaultCheck) KnownClaim {
-	of := k.all[m.ID]
-	read, _ := known.ParseDetails(of.KnownInput.Details)
-	c := KnownClaim{Match: m, Name: of.Name, Kind: of.Kind, Maker: of.Maker, Source: of.Source, Details: read,
-		Suspect: []Suspicion{}}
+func (k *knownAfter) claim(m known.Match, of library.KnownThing, checks []library.FaultCheck) KnownClaim {
+	by := k.all[m.ID]
+	read, _ := known.ParseDetails(by.Details)
+	c := KnownClaim{Match: m, Name: by.Name, Kind: by.Kind, Maker: by.Maker, Source: by.Source, Details: read,
+		Differs: read.Differs(of.RAMBytes), Suspect: []Suspicion{}}
 	for _, fault := range read.Faults {
 		s := Suspicion{Fault: fault, State: "open"}
-		if check, ok := newestCheck(checks, m.ID, assemblyID, fault.What); ok {
+		if check, ok := newestCheck(checks, m.ID, of.AssemblyID, fault.What); ok {
 			s.State, s.On, s.By, s.Note = stateOf(check), check.On, check.By, check.Note
 		}
 		c.Suspect = append(c.Suspect, s)

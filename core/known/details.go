@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/core/edtf"
 	"frugalheron/core/measure"
+	"frugalheron/core/memory"
 	"frugalheron/core/quantity"
 )
 
@@ -191,6 +192,19 @@ func (d Details) SameTime() []string {
 	return told
 }
 
+// Differs tells in words where an assembly is not as is known of its kind: how much work memory its chips make, in bytes; 0
+// where that is not known.
+func (d Details) Differs(ramBytes int64) []string {
+	told := int64(0)
+	for _, m := range d.Memory {
+		told += m.Bytes
+	}
+	if told == 0 || ramBytes == 0 || told == ramBytes {
+		return []string{}
+	}
+	return []string{fmt.Sprintf("the record says %s of memory, its chips make %s", memory.Format(told), memory.Format(ramBytes))}
+}
+
 // cell is one behind the first, or empty.
 func cell(cells []string, i int) string {
 	if i < len(cells) {
@@ -283,22 +297,12 @@ func (d *Details) current(cells []string) error {
 	return nil
 }
 
-var amount = regexp.MustCompile(`^(\d{1,9}(?:\.\d{1,3})?) ?([KMG]i?)?B(?:ytes?)?$`)
-
-// inBytes counts K, M and G by 1024, as memory is counted.
-var inBytes = map[string]float64{"": 1, "K": 1 << 10, "M": 1 << 20, "G": 1 << 30}
-
 func (d *Details) memory(cells []string) error {
-	m := amount.FindStringSubmatch(cells[0])
-	if m == nil {
-		return fmt.Errorf("%q is no amount of memory; write it as memory 384 KB | picture", cells[0])
-	}
-	var figure float64
-	if _, err := fmt.Sscanf(m[1], "%g", &figure); err != nil {
+	bytes, err := memory.ParseSize(cells[0])
+	if err != nil {
 		return err
 	}
-	d.Memory = append(d.Memory, Memory{int64(figure * inBytes[strings.TrimSuffix(m[2], "i")]), cells[0], cell(cells,
-		1)})
+	d.Memory = append(d.Memory, Memory{bytes, cells[0], cell(cells, 1)})
 	return nil
 }
 

@@ -123,8 +123,15 @@ func (x *Index) Recognise(t Thing) []Match {
 	x.byWordsOf(t, add)
 	x.byChipsOf(t, add)
 	matches := make([]Match, 0, len(found))
+	isSpokenOf := false // a record speaks of its very revision
 	for _, m := range found {
 		matches = append(matches, m)
+		isSpokenOf = isSpokenOf || m.By == ByNumber && m.Sure && m.Revision == SameRevision
+	}
+	for i, m := range matches {
+		if isSpokenOf && m.By == ByNumber && m.Revision == OtherRevision {
+			matches[i].butFor("another record speaks of that one")
+		}
 	}
 	slices.SortFunc(matches, func(a, b Match) int {
 		return cmp.Or(b.Strength()-a.Strength(), b.Alike-a.Alike, cmp.Compare(a.ID, b.ID))

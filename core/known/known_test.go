@@ -50,20 +50,21 @@ func ExampleIndex_Recognise() {
 	}
 	// Output:
 	// 1 true its number is ASSY 4424-1
-	// 4 true its number is 4424-1; the record is of revision C-E, this one is rev. B
+	// 4 false its number is 4424-1; the record is of revision C-E, this one is rev. B; but another record speaks of that one
 }
 
 func TestRecognising(t *testing.T) {
 	x := index(t)
 	swapped := strings.Replace(diskCard, "8255", "8253", 1) // seven of eight
 	for thing, want := range map[string]string{
-		"4424-1|A|":                    "1 number sure same; 4 number sure other",
+		"4424-1|A|":                    "1 number sure same; 4 number maybe other",
+		"4424-1|B|":                    "1 number sure same; 4 number maybe other",
 		"44241|C|":                     "1 number sure same; 4 number sure same", // both claim it
 		"4424 1||":                     "1 number sure not told; 4 number sure not told",
-		"4424-1 rev. D||":              "4 number sure same; 1 number sure other",
+		"4424-1 rev. D||":              "4 number sure same; 1 number maybe other",
 		"44-241|D|":                    "4 number maybe same; 1 number maybe other", // divided elsewhere
 		"4424-1D||":                    "4 number maybe same; 1 number maybe other", // D behind it may be the revision
-		"4424-1D|D|":                   "4 number sure same; 1 number sure other",
+		"4424-1D|D|":                   "4 number sure same; 1 number maybe other",
 		"4424-12||":                    "",
 		"PS-65||":                      "3 number sure every",
 		"ps 65||":                      "3 number sure every",
@@ -141,6 +142,8 @@ document Handbook #2, page 12`)
 		Pins: []known.Pin{{Name: "1", Signal: "ground"}}}}, d.Connectors)
 	require.Equal(t, []known.Memory{{Bytes: 393_216, Said: "384 KB", Purpose: "picture"}}, d.Memory)
 	require.Equal(t, "1.2 A", d.Currents[0].Said)
+	require.Equal(t, []string{"the record says 384 KB of memory, its chips make 512 KB"}, d.Differs(512<<10))
+	require.Empty(t, append(d.Differs(384<<10), d.Differs(0)...))
 	require.Equal(t, []known.Gift{{Count: 4, Kind: "8-bit"}}, d.Gives)
 	require.Equal(t, []known.SettingPosition{{At: "1-2", Meaning: "256 KB"}, {At: "2-3", Meaning: "512 KB"}},
 		d.Settings[0].Positions)
@@ -150,7 +153,7 @@ document Handbook #2, page 12`)
 		"colour red": "lines begin with", "pin J9.1 | ground": "no connector line", "jumper JP1": "no position",
 		"jumper JP1 | open": "no position", "needs luck | much": "no need", "gives many slots | x": "no slots",
 		"current five | 1 A": "no rail", "current +5 | 3 V": "in V", "current +5": "no value",
-		"memory lots":          "no amount",
+		"memory lots":          "amount of memory",
 		"revision B | 1986-13": "when it was made", "upgrade B | x": "no way", "connector": "nothing behind",
 		"fault a\nfault A": "again", "revision b\nrevision B": "again", "connector J1\nconnector j1": "again",
 	} {

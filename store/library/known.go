@@ -129,12 +129,15 @@ type KnownThing struct {
 	Accession  string `db:"accession"`
 	Machine    string `db:"machine"`
 	Place      string `db:"place"` // where it lies, when it is in none
+	RAMBytes   int64  `db:"ram_bytes"`
 }
 
 const thingSelect = `SELECT a.id AS assembly_id, a.title, a.part, a.rev, f.machine_id,
-	COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place
+	COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place,
+	COALESCE(CAST(t.totals->>'ramBytes' AS bigint), 0) AS ram_bytes
 	FROM assembly a JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
-	LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id `
+	LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id
+	LEFT JOIN sheet_total t ON t.assembly_id = a.id `
 
 // ThingsOf reads assemblies by their ids.
 func ThingsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]KnownThing, error) {

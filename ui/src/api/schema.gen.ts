@@ -5766,6 +5766,8 @@ export interface components {
             alike: number;
             /** @enum {string} */
             by: "number" | "words" | "chips";
+            /** @description Where this one is not as the record says */
+            differs: string[];
             /** Format: int64 */
             id: number;
             kind: string;

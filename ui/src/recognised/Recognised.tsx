@@ -53,6 +53,8 @@ function Claim({ claim, assembly, mayWrite }: { claim: KnownClaim; assembly: Fit
         {claim.sure ? 'Known as' : 'Perhaps'} <Link to={`/library/known/${String(claim.id)}`}>{claim.name}</Link>
         <Faint>{claim.maker && `, ${claim.maker}`}{isMore && `: ${claim.why}`}</Faint>
       </p>
+      {claim.sure && claim.differs.map((difference) => <p key={difference}>
+        <Mark kind="attention" /> But {difference}.</p>)}
       {claim.sure && claim.suspect.length > 0 && (
         <ul>
           {claim.suspect.map((fault) => (
