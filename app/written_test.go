@@ -65,7 +65,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	maker := library.MakerInput{Name: "Tarn & Vole", Founded: "1979", Ended: "1991", Place: "Gull Point",
 		Ties: "renamed | Vole Works | 1991 | letter head", Note: "three sites", Source: "letter head"}
 	model := library.ModelInput{Maker: "Tarn & Vole", Model: "Lantern 2", Made: "1984/1988", Variants: "Lantern 2P",
-		Figures:  "+5 = 4.9 .. 5.2 V",
+		Figures: "+5 = 4.9 .. 5.2 V", Facts: "slots = 5 | manual",
 		Expected: "Main board | part 4410-2", Note: "two fans", Source: "manual"}
 	ownType := library.OwnTypeInput{Number: "HX9111", Class: "sram", Function: "buffer memory", Words: 2048, Bits: 8,
 		Package: "DIP-24", ClockMHz: 4, TypicalMA: 90, Notes: "runs hot", Maker: "Tarn & Vole", Currents: "+5 90/120",
@@ -90,6 +90,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	procedure := teardown.ProcedureInput{Maker: "Tarn & Vole", Model: "Lantern 2", Title: "Down to the board",
 		Body: "Lid\nCage", Warnings: "the spring"}
 
+	other := must(u.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Tarn & Vole", Model: "Lantern 1"}))
+	machine.ModelID = &other.ID
 	added := must(u.Inventory.CreateMachine(ctx, curator, machine)).ID
 	sum := must(u.Roms.Roms(ctx, curator, u.machine))[0].Chip.SHA256
 	if sum == "" {
@@ -127,7 +129,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"maker": {written: maker, wrote: must(u.Library.AddMaker(ctx, curator, maker)).MakerInput,
 			read: must(u.Library.Makers(ctx, curator, "Vole"))[0].MakerInput},
 		"model": {written: model, wrote: must(u.Library.AddModel(ctx, curator, model)).ModelInput,
-			read: must(u.Dating.Dating(ctx, curator, added)).Model.ModelInput},
+			read: must(u.Library.Models(ctx, curator, "Lantern 2"))[0].ModelInput},
 		"type": {written: ownType, wrote: must(u.Library.NameType(ctx, curator, ownType)).OwnTypeInput,
 			read: must(u.Library.SearchLibrary(ctx, curator, "HX9111", 1))[0].Own.OwnTypeInput},
 		"known": {written: card, wrote: must(u.Library.NameKnown(ctx, curator, card)).KnownInput,

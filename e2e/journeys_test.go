@@ -28,6 +28,7 @@ import (
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/app/roms"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
@@ -78,6 +79,24 @@ func (w world) addBoard(t *testing.T, text string) inventory.Assembly {
 		w.machine.ID, text)
 	require.NoError(t, err)
 	return added[0]
+}
+
+// addKnown adds what the library knows: two models, a machine of one, and a card.
+func (w world) addKnown(t *testing.T) {
+	ctx, curator := context.Background(), action.Actor{Role: action.Curator}
+	for i, told := range []string{"picture memory = 64 KB (eight 4416) | handbook", "slots = 5 | handbook"} {
+		_, err := w.actions.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Tarn & Vole",
+			Model: fmt.Sprintf("Lantern %d", i+1), Made: "1984/1987", Expected: "Main board | part 4410-2",
+			Facts: told})
+		require.NoError(t, err)
+	}
+	_, err := w.actions.Library.NameKnown(ctx, curator, library.KnownInput{Kind: "board", Name: "Board of the Lantern",
+		Numbers: "4410-2",
+		Details: "connector J7 | 5-pin round socket | keyboard\nfault U1 hot | feel U1 after ten minutes"})
+	require.NoError(t, err)
+	_, err = w.actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-0902", Name: "Lamp",
+		Maker: "Tarn & Vole", Model: "Lantern 1"})
+	require.NoError(t, err)
 }
 
 // addStory gives the machine a lot, a past, an outside that meets another machine's, and a picture.
@@ -378,7 +397,8 @@ func TestTableAndTextAgree(t *testing.T) {
 		SheetText("Sheet of Main board",
 			"# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25"),
 	))
-	require.Equal(t, "# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25", w.kept(t, board.ID).Body)
+	require.Equal(t,
+		"# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25", w.kept(t, board.ID).Body)
 	// The history shows the difference and brings the first revision back as a third.
 	require.NoError(t, b.Do(
 		Click(Button("History of Main board")), See(Text("- U1 74LS00 8501")), See(Text("+ U30 27128-25")),
@@ -519,6 +539,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		inventory.AssemblyInput{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
+	w.addKnown(t)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}},
 		func(string) int { return 16384 })
 	require.NoError(t, err)
@@ -586,6 +607,13 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Fill(Labelled("Reference pack, CSV"), "number,class,function\nHX,own,x"),
 		Click(Button("See what it would do")), See(Text("1 lines are wrong")))
 	look(theme+" models", at("/library/models"), Click(Button("Add a model")), See(Labelled("Maker")))
+	look(theme+" one model", at("/library/models"), Click(Link("Lantern 1")), See(Text("eight 4416")), Keys("\t"),
+		chromedp.SetValue(`//select[option[.="choose"]]`, "model 2", chromedp.BySearch),
+		See(Text("nobody has said it")))
+	look(theme+" cards", at("/library/known"), Click(Button("Name one")), See(Labelled("What it is")))
+	look(theme+" one card", Click(Button("Leave it")), Click(Link("Board of the Lantern")),
+		See(Text("Known to suffer from")),
+		Click(Button("It does not")), See(Labelled("What was seen")))
 	look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
 	look(theme+" board picture", chromedp.Navigate(w.identify()),
 		Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`),

@@ -57,7 +57,7 @@ type DatedMachine struct {
 // Dating dates a machine from its kept sheets, its statements, its read-only memories and its model.
 func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int64) (DatedMachine, error) {
 	d := DatedMachine{Parts: []DatedPart{}, Assemblies: []DatedAssembly{}, Holdings: []model.Row{}}
-	machine, err := s.inventory.Machine(ctx, actor, machineID)
+	_, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return d, err
 	}
@@ -78,7 +78,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 		}
 		d.Parts = append(d.Parts, more...)
 	}
-	known, err := library.ModelOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model)
+	known, err := library.ModelOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err == nil {
 		ids, _ := idsOf(assemblies)
 		numbers, errOfLibrary := s.library.NumbersOf(ctx, s.kernel.Reader(ctx), ids)

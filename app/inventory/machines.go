@@ -6,7 +6,9 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store/inventory"
+	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
@@ -28,6 +30,9 @@ func (s *Service) CreateMachine(ctx context.Context, actor action.Actor,
 // CreateMachine enters a machine, in a transaction under way.
 func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 	fields MachineInput) (inventory.Machine, error) {
+	if err := findModel(ctx, tx, &fields); err != nil {
+		return inventory.Machine{}, err
+	}
 	id, err := inventory.InsertMachine(ctx, tx, inventory.MachineFields(fields))
 	if err != nil {
 		return inventory.Machine{}, accessionTaken(err, fields.Accession)
@@ -76,6 +81,9 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeMachine, ID: id,
 		Version: version}
 	return machines.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Machine) error {
+		if err := findModel(ctx, tx, &fields); err != nil {
+			return err
+		}
 		if err := inventory.UpdateMachine(ctx, tx, id, inventory.MachineFields(fields)); err != nil {
 			return accessionTaken(err, fields.Accession)
 		}
@@ -88,6 +96,16 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 		}
 		return moveOn(ctx, tx, inventory.Location{MachineID: id, Place: changed.Place, Since: actor.Today()})
 	})
+}
+
+// findModel finds the model that the words of a machine name, where none was chosen.
+func findModel(ctx context.Context, tx *sqlx.Tx, fields *MachineInput) (err error) {
+	if fields.ModelID != nil {
+		return input.Missing(action.Second(library.ModelByID(ctx, tx, *fields.ModelID)), "modelId",
+			"choose a model of the library")
+	}
+	fields.ModelID, err = library.ModelCalled(ctx, tx, fields.Maker, fields.Model)
+	return err
 }
 
 // Machine reads a machine.

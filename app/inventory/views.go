@@ -160,6 +160,7 @@ type MachineInput struct {
 	Name       string `json:"name" says:"text" maxLength:"200" doc:"What the machine is called"`
 	Maker      string `json:"maker" says:"text" maxLength:"200" required:"false"`
 	Model      string `json:"model" maxLength:"200" required:"false"`
+	ModelID    *int64 `json:"modelId" required:"false" nullable:"true" doc:"The model that it is of; left out or null, it is the one that maker and model name, if there is one"`
 	Serial     string `json:"serial" maxLength:"200" required:"false"`
 	EraFrom    *int   `json:"eraFrom" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"First year in which its parts are expected; settles date codes with an open decade"`
 	EraTo      *int   `json:"eraTo" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"Last year in which its parts are expected"`

@@ -27,9 +27,9 @@ func (s *Service) Models(ctx context.Context, actor action.Actor, words string) 
 	return action.Views(rows, machineModelOf), err
 }
 
-// ModelOf reads what is known of the model that a machine's record names; ErrNotFound for none.
-func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineModel, error) {
-	row, err := library.ModelOf(ctx, h, maker, model)
+// ModelOf reads the model that a machine is of; ErrNotFound for none.
+func ModelOf(ctx context.Context, h pg.Handle, machineID int64) (MachineModel, error) {
+	row, err := library.ModelOfMachine(ctx, h, machineID)
 	return machineModelOf(row), err
 }
 
@@ -37,13 +37,16 @@ func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineMode
 func (s *Service) AddModel(ctx context.Context, actor action.Actor,
 	fields ModelInput) (MachineModel, error) {
 	var added library.MachineModel
-	if err := checkModel(&fields); err != nil {
+	if err := checkModel(&fields, actor.Today()); err != nil {
 		return machineModelOf(added), err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := library.InsertModel(ctx, tx, library.ModelFields(fields))
 		if err != nil {
 			return modelTaken(err, fields)
+		}
+		if err := library.TakeMachines(ctx, tx, id); err != nil {
+			return err
 		}
 		if added, err = library.ModelByID(ctx, tx, id); err != nil {
 			return err
@@ -63,13 +66,16 @@ var models = action.Records[library.MachineModel, MachineModel]{
 // ChangeModel rewrites what is said of a model, starting from a version.
 func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int,
 	fields ModelInput) (MachineModel, error) {
-	if err := checkModel(&fields); err != nil {
+	if err := checkModel(&fields, actor.Today()); err != nil {
 		return MachineModel{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeModel, ID: id,
 		Version: version}
 	return models.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.MachineModel) error {
-		return modelTaken(library.UpdateModel(ctx, tx, id, library.ModelFields(fields)), fields)
+		if err := library.UpdateModel(ctx, tx, id, library.ModelFields(fields)); err != nil {
+			return modelTaken(err, fields)
+		}
+		return library.TakeMachines(ctx, tx, id)
 	})
 }
 
@@ -80,11 +86,11 @@ func modelTaken(err error, fields ModelInput) error {
 	return err
 }
 
-func checkModel(f *ModelInput) error {
+func checkModel(f *ModelInput, today string) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
 		input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
 		input.Lines("expected", &f.Expected), input.Lines("figures", &f.Figures),
-		input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
+		input.Lines("facts", &f.Facts), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	switch {
 	case err != nil:
 		return err
@@ -99,7 +105,14 @@ func checkModel(f *ModelInput) error {
 	if _, problems := f.figures(); len(problems) > 0 {
 		return action.Reject("figures", fmt.Sprintf("line %d: %s", problems[0].Line, problems[0].Message))
 	}
-	return nil
+	told, problems := model.ParseFacts(f.Facts)
+	if len(problems) == 0 {
+		_, problems, err = model.CheckFacts(told, today)
+	}
+	if len(problems) > 0 {
+		return action.Reject("facts", fmt.Sprintf("line %d %s", problems[0].Line, problems[0].Message))
+	}
+	return err
 }
 
 func (f ModelInput) figures() (model.Figures, []model.Problem) {
@@ -108,10 +121,10 @@ func (f ModelInput) figures() (model.Figures, []model.Problem) {
 
 // FiguresOf are the figures of the model that a machine's record names; none where nobody described it.
 func FiguresOf(ctx context.Context, h pg.Handle, machineID int64) (model.Figures, error) {
-	known, err := library.ModelOfMachine(ctx, h, machineID)
+	known, err := ModelOf(ctx, h, machineID)
 	if errors.Is(err, action.ErrNotFound) {
 		return model.Figures{}, nil
 	}
-	figures, _ := machineModelOf(known).figures()
+	figures, _ := known.figures()
 	return figures, err
 }

@@ -2,8 +2,10 @@ package teardown
 
 import (
 	"context"
+	"errors"
 
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/teardown"
 	storeteardown "frugalheron/store/teardown"
@@ -46,15 +48,21 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 		return out, err
 	}
 	out.Stage = openedStage(out.Now, len(out.Before), plugs)
-	if machine.Model == "" {
+	maker, model := machine.Maker, machine.Model
+	if known, err := library.ModelOf(ctx, s.kernel.Reader(ctx), machineID); err == nil {
+		maker, model = known.Maker, known.Model
+	} else if !errors.Is(err, action.ErrNotFound) {
+		return out, err
+	}
+	if model == "" {
 		return out, nil
 	}
-	procedures, err := storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model)
+	procedures, err := storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), maker, model)
 	if err != nil {
 		return out, err
 	}
 	out.Procedures = action.Views(procedures, procedureOf)
-	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)
+	out.Variants, err = s.variants(ctx, actor, maker, model)
 	return out, err
 }
 

@@ -31,6 +31,15 @@ func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]Procedu
 	return action.Views(all, procedureOf), err
 }
 
+// ProceduresOf lists how a model is taken apart.
+func (s *Service) ProceduresOf(ctx context.Context, actor action.Actor, maker, model string) ([]Procedure, error) {
+	if err := actor.Must(action.MayLook); err != nil {
+		return nil, err
+	}
+	rows, err := storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), maker, model)
+	return action.Views(rows, procedureOf), err
+}
+
 // ProcedureView is a procedure with its steps read, and what is not made the same on all machines.
 type ProcedureView struct {
 	Procedure

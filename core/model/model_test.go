@@ -2,10 +2,13 @@ package model_test
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/core/calendar"
+	"frugalheron/core/edtf"
 	"frugalheron/core/facts"
 	"frugalheron/core/model"
 	"frugalheron/core/quantity"
@@ -74,5 +77,51 @@ func TestFigures(t *testing.T) {
 		"not counted"} {
 		require.Equal(t, i+1, problems[i].Line)
 		require.Contains(t, problems[i].Message, why)
+	}
+}
+
+func TestFactsOfModels(t *testing.T) {
+	text := "processor = HX8810 | service handbook of 1985 | 1985-03\n\nmemory = 64/256/640 KB | price list  # all sizes\n" +
+		"processor = HX8812 | label: rating plate\nscreen = 80x25/40x25\nsince of main board rev C = 1985-03"
+	told, problems := model.ParseFacts(text)
+	require.Empty(t, problems)
+	require.Len(t, told, 5)
+	require.Equal(t, []string{"service handbook of 1985", "price list", "label: rating plate", "what somebody recalls"},
+		[]string{told[0].Said, told[1].Said, told[2].Said, told[3].Said})
+	require.Equal(t, facts.Label, told[2].Source)
+	require.Equal(t, "main board rev C", told[4].Subject)
+	judged, problems, err := model.CheckFacts(told, "2026-11-29")
+	require.NoError(t, err)
+	require.Empty(t, problems)
+	require.Len(t, judged, 4)
+	require.Equal(t, facts.Disputed, judged[0].State, "label and document are one rank apart")
+	for line, why := range map[string]string{"processor": "no fact", "processor =": "no fact", "= HX8810": "no fact",
+		"a = b | c | 1985 | d": "more than"} {
+		_, problems := model.ParseFacts("\n" + line)
+		require.Len(t, problems, 1, line)
+		require.Equal(t, 2, problems[0].Line)
+		require.Contains(t, problems[0].Message, why)
+	}
+	wrong, _ := model.ParseFacts("memory = 64 KB\nmemory = much\nprice = 3 | leaflet | 1985-13")
+	_, problems, err = model.CheckFacts(wrong, "2026-11-29")
+	require.NoError(t, err)
+	require.Equal(t, []int{2, 3}, []int{problems[0].Line, problems[1].Line})
+}
+
+func TestPlacedInTheTimeOfTheModel(t *testing.T) {
+	made, err := edtf.Parse("1984-06/1987")
+	require.NoError(t, err)
+	day := func(text string) calendar.Date {
+		d, err := calendar.Parse(text)
+		require.NoError(t, err)
+		return d
+	}
+	for span, want := range map[string]model.Placed{"1985-01-01 1985-12-31": model.Within,
+		"1984-01-01 1984-05-31": model.Before,
+		"1988-01-01 1989-01-01": model.After, "1984-05-01 1984-07-01": model.Partly,
+		"1987-12-31 1988-01-01": model.Partly,
+		"1984-06-01 1987-12-31": model.Within} {
+		from, to, _ := strings.Cut(span, " ")
+		require.Equal(t, want, model.Place(made, day(from), day(to)), span)
 	}
 }

@@ -15,6 +15,7 @@ type MachineFields struct {
 	Name       string `db:"name"`      // what the machine is called
 	Maker      string `db:"maker"`
 	Model      string `db:"model"`
+	ModelID    *int64 `db:"model_id"` // the model that it is of; null where nobody described it
 	Serial     string `db:"serial"`
 	EraFrom    *int   `db:"era_from"`   // first year in which its parts are expected; settles date codes with an open decade
 	EraTo      *int   `db:"era_to"`     // last year in which its parts are expected
@@ -30,7 +31,8 @@ type Machine struct {
 	UpdatedAt time.Time `db:"updated_at"`
 }
 
-const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.serial, m.era_from, m.era_to,
+const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.model_id, m.serial, m.era_from,
+	m.era_to,
 	COALESCE(p.name, '') AS place, m.provenance, m.version, m.updated_at`
 
 // InsertMachine adds a machine and returns its id. An accession number that is taken violates
@@ -42,9 +44,10 @@ func InsertMachine(ctx context.Context, h pg.Handle, m MachineFields) (int64, er
 	}
 	var id int64
 	err = h.GetContext(ctx, &id,
-		`INSERT INTO machine (accession, name, maker, model, serial, era_from, era_to, place_id, provenance)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
-		m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance)
+		`INSERT INTO machine (accession, name, maker, model, serial, era_from, era_to, place_id, provenance,
+			model_id)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
+		m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance, m.ModelID)
 	return id, err
 }
 
@@ -55,9 +58,10 @@ func UpdateMachine(ctx context.Context, h pg.Handle, id int64, m MachineFields) 
 		return err
 	}
 	_, err = h.ExecContext(ctx, `UPDATE machine SET accession = $2, name = $3, maker = $4, model = $5, serial = $6,
-			era_from = $7, era_to = $8, place_id = $9, provenance = $10, version = version + 1, updated_at = now()
+			era_from = $7, era_to = $8, place_id = $9, provenance = $10, model_id = $11, version = version + 1,
+			updated_at = now()
 		WHERE id = $1`,
-		id, m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance)
+		id, m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance, m.ModelID)
 	return err
 }
 

@@ -16,6 +16,7 @@ type ModelFields struct {
 	Variants string `db:"variants"` // one a line
 	Expected string `db:"expected"` // what a machine of the model holds, an assembly a line
 	Figures  string `db:"figures"`  // what is measured and shown, in the notation of core/model
+	Facts    string `db:"facts"`    // what is told of it, in the notation of core/model
 	Note     string `db:"note"`
 	Source   string `db:"source"` // how one knows
 }
@@ -29,18 +30,16 @@ type MachineModel struct {
 	UpdatedAt time.Time `db:"updated_at"`
 }
 
-const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.figures, d.note, d.source, d.version,
-	d.updated_at,
-	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(d.maker)
-	AND lower(m.model) = lower(d.model)) AS machines FROM machine_model d `
+const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.figures, d.facts, d.note, d.source,
+	d.version, d.updated_at, (SELECT count(*) FROM machine m WHERE m.model_id = d.id) AS machines FROM machine_model d `
 
 // InsertModel adds a model and returns its id. One that is there violates machine_model_key.
 func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO machine_model (maker, model, made, variants, expected, figures, note, source)
-			VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
-		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Figures, f.Note, f.Source)
+		`INSERT INTO machine_model (maker, model, made, variants, expected, figures, facts, note, source)
+			VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Figures, f.Facts, f.Note, f.Source)
 	return id, err
 }
 
@@ -48,9 +47,9 @@ func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error)
 func UpdateModel(ctx context.Context, h pg.Handle, id int64, f ModelFields) error {
 	_, err := h.ExecContext(ctx,
 		`UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, figures = $7,
-			note = $8, source = $9,
+			facts = $8, note = $9, source = $10,
 		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected,
-		f.Figures, f.Note, f.Source)
+		f.Figures, f.Facts, f.Note, f.Source)
 	return err
 }
 
@@ -69,21 +68,46 @@ func LockModel(ctx context.Context, h pg.Handle, id int64) (MachineModel, error)
 	return ModelByID(ctx, h, id)
 }
 
-// ModelOf finds the model that a machine is of, by its maker and model; ErrNotFound when it is not known.
-func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineModel, error) {
+// ModelOfMachine reads the model that a machine is of; ErrNotFound when nobody described it.
+func ModelOfMachine(ctx context.Context, h pg.Handle, machineID int64) (MachineModel, error) {
 	var m MachineModel
-	err := pg.Get(ctx, h, &m, "model "+maker+" "+model,
-		modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("model of machine %d", machineID),
+		modelSelect+`JOIN machine of ON of.model_id = d.id WHERE of.id = $1`, machineID)
 	return m, err
 }
 
-// ModelOfMachine finds the model that a machine's record names; ErrNotFound when it is not known.
-func ModelOfMachine(ctx context.Context, h pg.Handle, machineID int64) (MachineModel, error) {
-	var m MachineModel
-	err := pg.Get(ctx, h, &m, fmt.Sprintf("model of machine %d", machineID), modelSelect+
-		`JOIN machine of ON lower(d.maker) = lower(of.maker) AND lower(d.model) = lower(of.model) WHERE of.id = $1`,
-		machineID)
-	return m, err
+// ModelCalled finds the model that maker and model name; null for none.
+func ModelCalled(ctx context.Context, h pg.Handle, maker, model string) (*int64, error) {
+	ids := []int64{}
+	err := h.SelectContext(ctx, &ids, `SELECT id FROM machine_model WHERE lower(maker) = lower($1)
+		AND lower(model) = lower($2)`, maker, model)
+	if err != nil || len(ids) == 0 {
+		return nil, err
+	}
+	return &ids[0], nil
+}
+
+// TakeMachines has the machines that name a model be of it, where they are of none.
+func TakeMachines(ctx context.Context, h pg.Handle, id int64) error {
+	_, err := h.ExecContext(ctx, `UPDATE machine m SET model_id = d.id FROM machine_model d WHERE d.id = $1
+		AND m.model_id IS NULL AND lower(m.maker) = lower(d.maker) AND lower(m.model) = lower(d.model)`, id)
+	return err
+}
+
+// MachineOfModel is a machine that is of a model.
+type MachineOfModel struct {
+	ID        int64  `db:"id"`
+	Accession string `db:"accession"`
+	Name      string `db:"name"`
+	Serial    string `db:"serial"`
+}
+
+// MachinesOfModel lists the machines of a model by accession number, at most limit.
+func MachinesOfModel(ctx context.Context, h pg.Handle, id int64, limit int) ([]MachineOfModel, error) {
+	found := []MachineOfModel{}
+	err := h.SelectContext(ctx, &found,
+		`SELECT id, accession, name, serial FROM machine WHERE model_id = $1 ORDER BY accession LIMIT $2`, id, limit)
+	return found, err
 }
 
 // ListModels lists models whose maker, model or variants hold all words, by maker and model.

@@ -245,6 +245,27 @@ func RomHolders(ctx context.Context, h pg.Handle, sums []string) ([]RomHolder, e
 	return found, err
 }
 
+// ImageOfModel is an image that was read on machines of a model.
+type ImageOfModel struct {
+	SHA256   string `db:"sha256"`
+	Name     string `db:"name"`
+	Version  string `db:"version"`
+	Bytes    int64  `db:"bytes"`
+	Machines string `db:"machines"` // their accession numbers, with commas between
+}
+
+// ImagesOfModel lists the images that were read on machines of a model, by name and version, at most limit.
+func ImagesOfModel(ctx context.Context, h pg.Handle, modelID int64, limit int) ([]ImageOfModel, error) {
+	found := []ImageOfModel{}
+	err := h.SelectContext(ctx, &found, `SELECT i.sha256, i.name, i.version, i.bytes,
+			string_agg(DISTINCT m.accession, ', ' ORDER BY m.accession) AS machines
+		FROM machine m JOIN fitting f ON f.machine_id = m.id AND f.until IS NULL
+		JOIN rom_read r ON r.assembly_id = f.assembly_id AND NOT r.voided JOIN rom_image i ON i.sha256 = r.sha256
+		WHERE m.model_id = $1 GROUP BY i.sha256, i.name, i.version, i.bytes
+		ORDER BY i.name = '', lower(i.name), i.version, i.sha256 LIMIT $2`, modelID, limit)
+	return found, err
+}
+
 // Siblings lists what was read last in the same socket of other assemblies of the same part number, or of
 // the same title in machines of the same model.
 func Siblings(ctx context.Context, h pg.Handle, assemblyID int64, designator string) ([]RomHolder, error) {
@@ -252,8 +273,8 @@ func Siblings(ctx context.Context, h pg.Handle, assemblyID int64, designator str
 	err := h.SelectContext(ctx, &found, holderSelect+`AND r.designator = $2 AND r.assembly_id <> $1 AND EXISTS (
 			SELECT 1 FROM assembly o LEFT JOIN fitting g ON g.assembly_id = o.id AND g.until IS NULL LEFT
 			JOIN machine n ON n.id = g.machine_id
-			WHERE o.id = $1 AND (o.part <> '' AND o.part = a.part OR o.title = a.title AND n.model <> ''
-			AND n.maker = m.maker AND n.model = m.model))
+			WHERE o.id = $1 AND (o.part_key <> '' AND o.part_key = a.part_key OR o.title = a.title AND (n.model_id = m.model_id
+			OR n.model <> '' AND n.maker = m.maker AND n.model = m.model)))
 		ORDER BY r.assembly_id, r.designator, r.read_on DESC, r.id DESC LIMIT 100`, assemblyID, designator)
 	return found, err
 }

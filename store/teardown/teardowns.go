@@ -208,8 +208,10 @@ func ObservedSteps(ctx context.Context, h pg.Handle, maker, model string) ([]Obs
 	found := []ObservedStep{}
 	err := h.SelectContext(ctx, &found,
 		`SELECT t.machine_id, m.accession, CAST(p.body AS text) AS body FROM machine m
+			LEFT JOIN machine_model d ON d.id = m.model_id
 			JOIN teardown t ON t.machine_id = m.id JOIN teardown_step p ON p.teardown_id = t.id
-		WHERE lower(m.maker) = lower($1) AND lower(m.model) = lower($2) AND NOT p.voided
+		WHERE lower(COALESCE(d.maker, m.maker)) = lower($1) AND lower(COALESCE(d.model, m.model)) = lower($2)
+		AND NOT p.voided
 		AND jsonb_array_length(p.body->'differs') > 0 ORDER BY m.accession, p.id`, maker, model)
 	return found, err
 }

@@ -24,6 +24,7 @@ const CollectionUnknowns = lazy(() => import('./unknowns/CollectionUnknowns'))
 const Annotation = lazy(() => import('./annotation/Annotation'))
 const Makers = lazy(() => import('./rooms/library/makers/Makers'))
 const Models = lazy(() => import('./rooms/library/models/Models'))
+const OneModel = lazy(() => import('./rooms/library/models/OneModel'))
 const KnownAssemblies = lazy(() => import('./rooms/library/known/KnownAssemblies'))
 const OneKnown = lazy(() => import('./rooms/library/known/OneKnown'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
@@ -70,6 +71,7 @@ export function App() {
           <Route path="library/unknowns" element={<CollectionUnknowns />} />
           <Route path="library/makers" element={<Makers />} />
           <Route path="library/models" element={<Models />} />
+          <Route path="library/models/:id" element={<OneModel />} />
           <Route path="library/known" element={<KnownAssemblies />} />
           <Route path="library/known/:id" element={<OneKnown />} />
           <Route path="library/roms" element={<RomList />} />

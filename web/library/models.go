@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/bench"
 	"frugalheron/app/library"
 	"frugalheron/web/httpx"
 )
@@ -39,5 +40,30 @@ func registerModels(api *httpx.API, actions *app.App) {
 		}
 	}) (*httpx.Output[library.MachineModel], error) {
 		return httpx.Answer(actions.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelInput))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-model", Method: http.MethodGet, Path: "/api/models/{id}",
+		Summary: "All that is known of a model", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.ModelPage], error) {
+		return httpx.Answer(actions.Bench.ModelPage(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "compare-models", Method: http.MethodGet, Path: "/api/models/{id}/beside-model/{other}",
+		Summary: "A model beside another", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Other int64 `path:"other"`
+	}) (*httpx.Output[bench.Compared], error) {
+		return httpx.Answer(actions.Bench.ModelBesideModel(ctx, actor, in.ID, in.Other))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "compare-model-with-machine", Method: http.MethodGet,
+		Path:    "/api/models/{id}/beside-machine/{other}",
+		Summary: "A model beside a machine", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Other int64 `path:"other"`
+	}) (*httpx.Output[bench.Compared], error) {
+		return httpx.Answer(actions.Bench.ModelBesideMachine(ctx, actor, in.ID, in.Other))
 	})
 }

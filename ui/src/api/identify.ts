@@ -21,6 +21,20 @@ export const modelsQuery = (search: string) =>
   queryOptions({ queryKey: ['models', search], queryFn: () =>
     ask(api.GET('/api/models', { params: { query: { search } } })) })
 
+export type ModelPage = Schemas['ModelPage']
+export type Compared = Schemas['Compared']
+
+/** All that is known of a model. */
+export const modelQuery = (id: number) =>
+  queryOptions({ queryKey: ['models', 'one', id], queryFn: () =>
+    ask(api.GET('/api/models/{id}', { params: { path: { id } } })) })
+
+/** A model beside another model, or beside a machine. */
+export const besideQuery = (id: number, what: 'model' | 'machine', other: number) =>
+  queryOptions({ queryKey: ['models', 'beside', id, what, other], enabled: other > 0, queryFn: () => what === 'model'
+    ? ask(api.GET('/api/models/{id}/beside-model/{other}', { params: { path: { id, other } } }))
+    : ask(api.GET('/api/models/{id}/beside-machine/{other}', { params: { path: { id, other } } })) })
+
 /** What a machine is dated by has changed. */
 export function datingChanged() {
   for (const queryKey of [datingKey, ['models']]) void queryClient.invalidateQueries({ queryKey })

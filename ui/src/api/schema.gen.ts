@@ -2331,12 +2331,56 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * All that is known of a model
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-model"];
         /**
          * Change what is said of a model
          * @description Roles: curator, technician.
          */
         put: operations["change-model"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models/{id}/beside-machine/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A model beside a machine
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["compare-model-with-machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models/{id}/beside-model/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A model beside another
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["compare-models"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -3867,6 +3911,18 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        BuiltMachine: {
+            accession: string;
+            /** @description First day on which it can have been built, or null */
+            from: string | null;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** @enum {string} */
+            placed: "within" | "before" | "after" | "partly" | "unknown";
+            serial: string;
+            to: string | null;
+        };
         Callout: {
             /** Format: int64 */
             attachmentId: number;
@@ -4051,6 +4107,11 @@ export interface components {
             eraTo?: number | null;
             maker?: string;
             model?: string;
+            /**
+             * Format: int64
+             * @description The model that it is of; left out or null, it is the one that maker and model name, if there is one
+             */
+            modelId?: number | null;
             /** @description What the machine is called */
             name: string;
             /** @description Where it stands */
@@ -4085,6 +4146,8 @@ export interface components {
         "Change-modelRequest": {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
+            /** @description What is told of it, a fact a line: processor = HX8810 | service handbook of 1985 */
+            facts?: string;
             /** @description What is measured and shown, a figure a line */
             figures?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
@@ -4475,6 +4538,11 @@ export interface components {
             timeZone?: string;
             /** Format: int64 */
             version: number;
+        };
+        Compared: {
+            first: string;
+            rows: components["schemas"]["FactBeside"][];
+            second: string;
         };
         Condition: {
             /** @description The findings over the surveys */
@@ -5170,6 +5238,17 @@ export interface components {
             /** @description Of a figure that stands alone */
             unit: string;
         };
+        FactBeside: {
+            attribute: string;
+            /** @description Empty where it is not known */
+            first: string;
+            label: string;
+            second: string;
+            /** @enum {string} */
+            state: "same" | "different" | "unknown" | "disputed";
+            subject: string;
+            why: string;
+        };
         FactDifference: {
             /** @description Two: what counts first, where one does */
             ids: string[];
@@ -5209,6 +5288,12 @@ export interface components {
             ids: string[];
             /** @description When the next statement says something else, EDTF; null when that cannot be told */
             until: string | null;
+            value: string;
+        };
+        FactSource: {
+            id: string;
+            on: string;
+            source: string;
             value: string;
         };
         FactValue: {
@@ -5638,6 +5723,11 @@ export interface components {
             eraTo?: number | null;
             maker?: string;
             model?: string;
+            /**
+             * Format: int64
+             * @description The model that it is of; left out or null, it is the one that maker and model name, if there is one
+             */
+            modelId?: number | null;
             /** @description What the machine is called */
             name: string;
             /** @description Where it stands */
@@ -6388,6 +6478,11 @@ export interface components {
             id: number;
             maker?: string;
             model?: string;
+            /**
+             * Format: int64
+             * @description The model that it is of; left out or null, it is the one that maker and model name, if there is one
+             */
+            modelId?: number | null;
             /** @description What the machine is called */
             name: string;
             /** @description Where it stands */
@@ -6421,6 +6516,11 @@ export interface components {
             eraTo?: number | null;
             maker?: string;
             model?: string;
+            /**
+             * Format: int64
+             * @description The model that it is of; left out or null, it is the one that maker and model name, if there is one
+             */
+            modelId?: number | null;
             /** @description What the machine is called */
             name: string;
             /** @description Where it stands */
@@ -6432,6 +6532,8 @@ export interface components {
         MachineModel: {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
+            /** @description What is told of it, a fact a line: processor = HX8810 | service handbook of 1985 */
+            facts?: string;
             /** @description What is measured and shown, a figure a line */
             figures?: string;
             /** Format: int64 */
@@ -6481,6 +6583,13 @@ export interface components {
             id: number;
             name: string;
             place: string;
+        };
+        MachineOfModel: {
+            accession: string;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            serial: string;
         };
         MachinePage: {
             machines: components["schemas"]["ListedMachine"][];
@@ -6779,9 +6888,26 @@ export interface components {
             /** @description Why it does not answer, else empty */
             trouble: string;
         };
+        ModelBoard: {
+            /** @description What is different in this model */
+            difference: string;
+            /** @description Null for what only fits it */
+            expected: components["schemas"]["Expected"] | null;
+            faults: components["schemas"]["Fault"][];
+            /**
+             * Format: int64
+             * @description The record that knows it; 0 for none
+             */
+            knownId: number;
+            name: string;
+            remarks: string[];
+            revisions: components["schemas"]["Since"][];
+        };
         ModelInput: {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
+            /** @description What is told of it, a fact a line: processor = HX8810 | service handbook of 1985 */
+            facts?: string;
             /** @description What is measured and shown, a figure a line */
             figures?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
@@ -6793,6 +6919,62 @@ export interface components {
             source?: string;
             /** @description One a line */
             variants?: string;
+        };
+        ModelPage: {
+            /** @description What belongs in it, each with the record that knows it */
+            boards: components["schemas"]["ModelBoard"][];
+            /** @description Machines that are of it, each with when it was built */
+            built: components["schemas"]["BuiltMachine"][];
+            /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
+            expected?: string;
+            /** @description What is told of it, a fact a line: processor = HX8810 | service handbook of 1985 */
+            facts?: string;
+            /** @description What is measured and shown, a figure a line */
+            figures?: string;
+            /** @description What else is known to fit it */
+            fits: components["schemas"]["ModelBoard"][];
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description Machines of the model in the collection
+             */
+            machines: number;
+            /** @description When it was made, EDTF, as 1984/1988 */
+            made?: string;
+            /** @description First day on which one can have been made, or null */
+            madeFrom: string | null;
+            madeTo: string | null;
+            maker: string;
+            /** @description What is measured and shown, a figure each */
+            measured: string[];
+            model: string;
+            /** @description There are more of them */
+            more: boolean;
+            note?: string;
+            /** @description Machines that are of it */
+            others: components["schemas"]["MachineOfModel"][];
+            procedures: components["schemas"]["Procedure"][];
+            /** @description What was read on its machines */
+            roms: components["schemas"]["ModelRom"][];
+            /** @description How one knows */
+            source?: string;
+            told: components["schemas"]["ToldFact"][];
+            /** Format: date-time */
+            updatedAt: string;
+            /** @description One a line */
+            variants?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        ModelRom: {
+            /** Format: int64 */
+            bytes: number;
+            /** @description Their accession numbers */
+            machines: string;
+            name: string;
+            sha256: string;
+            version: string;
         };
         MoveInput: {
             /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
@@ -8955,6 +9137,29 @@ export interface components {
             source: string;
             when: string;
             words: string;
+        };
+        ToldFact: {
+            /** @description Statements that agree, each with each other of its group */
+            agree: string[][];
+            attribute: string;
+            by: components["schemas"]["FactSource"][];
+            differ: components["schemas"]["FactDifference"][];
+            explanations: components["schemas"]["FactExplanation"][];
+            /** @description When it last worked, and when it first did not after that; null where it is not so */
+            failedBetween: string[] | null;
+            label: string;
+            /** @description Of whether it works: when it last did, EDTF */
+            lastGood: string | null;
+            /** @description What would settle it, or show which is right; empty when nothing is left to do */
+            next: string;
+            /** @description Null where nothing decides */
+            now: components["schemas"]["FactValue"] | null;
+            /** @enum {string} */
+            state: "settled" | "open" | "disputed";
+            /** @description The part that it is about; empty for the thing itself */
+            subject: string;
+            /** @description What was so before, in order */
+            then: components["schemas"]["FactFormer"][];
         };
         TouchedPoint: {
             fault: string;
@@ -18952,6 +19157,73 @@ export interface operations {
             };
         };
     };
+    "get-model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "change-model": {
         parameters: {
             query?: never;
@@ -19005,6 +19277,142 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "compare-model-with-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                other: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "compare-models": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                other: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

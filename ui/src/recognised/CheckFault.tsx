@@ -17,8 +17,8 @@ export function CheckFault({ of, knownId, assemblyId, fault }: Props) {
   if (hasIt === undefined) {
     return (
       <>
-        {' '}<Button $small aria-label={`${of} has it: ${fault}`} onPress={() => { setHasIt(true) }}>It has it</Button>
-        {' '}<Button $small $tone="quiet" aria-label={`${of} does not have it: ${fault}`}
+        {' '}<Button $small aria-label={`It has it: ${fault}, ${of}`} onPress={() => { setHasIt(true) }}>It has it</Button>
+        {' '}<Button $small $tone="quiet" aria-label={`It does not: ${fault}, ${of}`}
           onPress={() => { setHasIt(false) }}>It does not</Button>
         {check.error && <Notice tone="stop" word="Not kept.">{messageOf(check.error)}</Notice>}
       </>

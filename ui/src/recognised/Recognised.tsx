@@ -26,7 +26,7 @@ export function Recognised({ assembly, mayWrite }: { assembly: FittedAssembly; m
       {claims.length === 0 && part && (
         <p>
           <Mark kind="unknown" /> <Faint>Nobody has named part {part} yet.</Faint>
-          {mayWrite && <> <Button $small $tone="quiet" aria-label={`Name part ${part}`}
+          {mayWrite && <> <Button $small $tone="quiet" aria-label={`Name it: part ${part}`}
             onPress={() => { setNaming(true) }}>Name it</Button></>}
         </p>
       )}

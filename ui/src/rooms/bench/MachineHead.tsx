@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { type Machine, type MachineFields, useChangeMachine } from '../../api/machines'
@@ -30,7 +31,10 @@ export function MachineHead({ machine }: { machine: Machine }) {
         {mayEdit && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit the record</Button>}
         <Button $tone="quiet" aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
       </Line>
-      <Below>{[what, serial, machine.place].filter(Boolean).join(' · ')}</Below>
+      <Below>
+        {machine.modelId ? <Link to={`/library/models/${String(machine.modelId)}`}>{what || 'its model'}</Link> : what}
+        {[serial, machine.place].filter(Boolean).map((one) => ` · ${String(one)}`).join('')}
+      </Below>
       {machine.provenance && <Below>{machine.provenance}</Below>}
       {telling && <Telling aria-label={`History of ${machine.accession}`}>
         <HistoryList of={{ machine: machine.id }} />

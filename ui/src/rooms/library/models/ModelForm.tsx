@@ -16,7 +16,7 @@ export function ModelForm({ start, onSubmit, ...form }: Props) {
   const read = (data: FormData): ModelFields => {
     const text = (name: string) => textOf(data, name)
     return { maker: text('maker'), model: text('model'), made: text('made'), variants: text('variants'),
-      expected: text('expected'), figures: text('figures'), note: text('note'), source: text('source') }
+      expected: text('expected'), figures: text('figures'), facts: text('facts'), note: text('note'), source: text('source') }
   }
   return (
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
@@ -35,6 +35,15 @@ export function ModelForm({ start, onSubmit, ...form }: Props) {
         mono
         placeholder={'Main board | part 4410-2\nMemory card | part 4424-1 | option | from 1986'}
         hint="Name | part number | option | from date; the last three where they apply"
+      />
+      <Field
+        label="What is told of it, a fact a line"
+        name="facts"
+        defaultValue={start?.facts}
+        rows={5}
+        mono
+        placeholder={'processor = HX8810 | service handbook of 1985\nmemory = 64/256/640 KB | price list | 1986-03'}
+        hint="Attribute = value | how one knows | date; without a source it counts as recalled"
       />
       <Field
         label="What is measured and shown, a figure a line"

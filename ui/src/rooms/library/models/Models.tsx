@@ -2,15 +2,15 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 
-import { type MachineModel, modelsQuery, useAddModel, useChangeModel } from '../../../api/identify'
+import { modelsQuery, useAddModel } from '../../../api/identify'
 import { messageOf } from '../../../api/problem'
 import { useAccount } from '../../../api/session'
 import { Button } from '../../../kit/Button'
-import { EditRecord } from '../../../kit/EditRecord'
 import { ListHead } from '../../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
+import { EditModel } from './EditModel'
 import { ModelForm } from './ModelForm'
 
 /** Models of machines: when they were made, and what belongs in them. */
@@ -28,7 +28,7 @@ export default function Models() {
         onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}>
         {mayWrite && <Button $tone="main" onPress={() => { setAdding(true) }}>Add a model</Button>}
       </ListHead>
-      <p><Faint>A machine is of a model when its record names the same maker and model. <Link to="/library">
+      <p><Faint>A machine that is entered with the maker and model of one refers to it. <Link to="/library">
         Back to the library
       </Link></Faint></p>
       {adding && (
@@ -42,7 +42,7 @@ export default function Models() {
       )}
       {models.error && <Notice tone="stop" word="Not listed.">{messageOf(models.error)}</Notice>}
       {models.data?.filter(({ id }) => id === editing).map((model) =>
-        <Edit key={model.id} model={model} onDone={() => { setEditing(undefined) }} />)}
+        <EditModel key={model.id} model={model} onDone={() => { setEditing(undefined) }} />)}
       {models.data && models.data.length > 0 && (
         <Scroll>
           <ListTable>
@@ -51,7 +51,7 @@ export default function Models() {
             <tbody>
               {models.data.map((model) => (
                 <tr key={model.id}>
-                  <td>{model.maker} <strong>{model.model}</strong>
+                  <td>{model.maker} <Link to={`/library/models/${String(model.id)}`}>{model.model}</Link>
                     {model.variants && <><br /><Faint>{model.variants.split('\n').join(', ')}</Faint></>}</td>
                   <td style={{ whiteSpace: 'nowrap' }}>{model.made}</td>
                   <td>{(model.expected ?? '').split('\n').filter(Boolean).map((line) =>
@@ -72,17 +72,5 @@ export default function Models() {
           : 'No model is described yet. Describe that of a machine in its stage Identify, or add one here.'}
       </p>}
     </Page>
-  )
-}
-
-function Edit({ model, onDone }: { model: MachineModel; onDone: () => void }) {
-  const change = useChangeModel(model.id)
-  const names = { maker: 'maker', model: 'model', made: 'made', expected: 'what belongs in it',
-    figures: 'what is measured and shown',
-    source: 'how one knows', note: 'note', variants: 'variants' }
-  return (
-    <EditRecord record={model} change={change} newerIn={(newer) => newer.model} names={names} onDone={onDone}>
-      {(form) => <ModelForm start={model} action="Keep it" {...form} />}
-    </EditRecord>
   )
 }

@@ -29,7 +29,7 @@ export function Holdings({ machine, dated }: { machine: Machine; dated: Dated })
       title="What the model holds"
       faint={known && <>{known.maker} {known.model}{known.made && `, made ${known.made}`}
         {known.source && ` (${known.source})`}</>}
-      action={known ? <Link to={`/library/models?search=${encodeURIComponent(known.model)}`}>
+      action={known ? <Link to={`/library/models/${String(known.id)}`}>
         the model in the library
       </Link> : mayWrite && name && <Button $small onPress={() => { setAdding(true) }}>Describe the model</Button>}
     >

@@ -14,7 +14,7 @@ export function KnownSockets({ sockets, mayWrite, onMap }: Props) {
         {sockets.map((one) => (
           <li key={`${one.board} ${one.name} ${one.by}`}>
             <strong>{one.name}</strong> on {one.board} <Faint>{knownWords(one)}</Faint>
-            {mayWrite && <> <Button $small $tone="quiet" aria-label={`Map ${one.name} on ${one.board}`}
+            {mayWrite && <> <Button $small $tone="quiet" aria-label={`Map it: ${one.name} on ${one.board}`}
               onPress={() => { onMap(one) }}>Map it</Button></>}
           </li>
         ))}

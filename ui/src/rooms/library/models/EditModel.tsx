@@ -1,0 +1,16 @@
+import { type MachineModel, useChangeModel } from '../../../api/identify'
+import { EditRecord } from '../../../kit/EditRecord'
+import { ModelForm } from './ModelForm'
+
+/** Edits a model. */
+export function EditModel({ model, onDone }: { model: MachineModel; onDone: () => void }) {
+  const change = useChangeModel(model.id)
+  const names = { maker: 'maker', model: 'model', made: 'made', expected: 'what belongs in it',
+    figures: 'what is measured and shown', facts: 'what is told of it',
+    source: 'how one knows', note: 'note', variants: 'variants' }
+  return (
+    <EditRecord record={model} change={change} newerIn={(newer) => newer.model} names={names} onDone={onDone}>
+      {(form) => <ModelForm start={model} action="Keep it" {...form} />}
+    </EditRecord>
+  )
+}
