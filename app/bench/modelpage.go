@@ -104,7 +104,7 @@ func (s *Service) ModelBesideModel(ctx context.Context, actor action.Actor, id, 
 		}
 		second, toldOfOther, err := s.subjects.Library.FactsOfModel(ctx, actor, other)
 		return Compared{first.Maker + " " + first.Model, second.Maker + " " + second.Model,
-			facts.LayBeside(withMade(told, first.Made, "made"), withMade(toldOfOther, second.Made, "made"))}, err
+			facts.LayBeside(withRecord(told, first, "made"), withRecord(toldOfOther, second, "made"))}, err
 	})
 }
 
@@ -121,16 +121,18 @@ func (s *Service) ModelBesideMachine(ctx context.Context, actor action.Actor, id
 		}
 		dossier, err := s.dossier(ctx, actor, machineID)
 		// When the model was made is when its machines were built.
-		told = withMade(told, of.Made, "built")
+		told = withRecord(told, of, "built")
 		known := evidence.FactsOf(dossier.Known)
 		return Compared{of.Maker + " " + of.Model, machine.Accession + " " + machine.Name, facts.LayBeside(told, known)}, err
 	})
 }
 
-// withMade adds the time in which a model was made to its facts.
-func withMade(told []facts.Fact, made, attribute string) []facts.Fact {
-	if made == "" {
-		return told
+// withRecord adds what the record of a model says beside its facts.
+func withRecord(told []facts.Fact, of library.MachineModel, made string) []facts.Fact {
+	for attribute, value := range map[string]string{"maker": of.Maker, "model": of.Model, made: of.Made} {
+		if value != "" {
+			told = append(told, facts.Fact{Attribute: attribute, State: facts.Settled, Now: &facts.Value{Value: value}})
+		}
 	}
-	return append(told, facts.Fact{Attribute: attribute, State: facts.Settled, Now: &facts.Value{Value: made}})
+	return told
 }

@@ -90,6 +90,8 @@ func TestFactsOfModels(t *testing.T) {
 		[]string{told[0].Said, told[1].Said, told[2].Said, told[3].Said})
 	require.Equal(t, facts.Label, told[2].Source)
 	require.Equal(t, "main board rev C", told[4].Subject)
+	seen, _ := model.ParseFacts("slots = 5 | seen: EH-0142")
+	require.Equal(t, facts.Source("seen"), seen[0].Source)
 	judged, problems, err := model.CheckFacts(told, "2026-11-29")
 	require.NoError(t, err)
 	require.Empty(t, problems)

@@ -70,7 +70,10 @@ func readFact(line string) (Told, string) {
 	if len(cells) > 1 && cells[1] != "" {
 		one.Source, one.Said = facts.Document, cells[1]
 		if word, _, said := strings.Cut(cells[1], ":"); said {
-			if source, known := facts.SourceCalled(strings.ToLower(strings.TrimSpace(word))); known {
+			word = strings.ToLower(strings.TrimSpace(word))
+			if source, called := facts.SourceCalled(word); called {
+				one.Source = source
+			} else if source := facts.Source(word); source.IsKnown() {
 				one.Source = source
 			}
 		}
