@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/core/census"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
@@ -135,7 +136,15 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, nobody action.Actor, library 
 	}
 	counts := result.Counts()
 	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems,
-		result.Totals)
+		result.Totals, census.Of(entriesOf(result)).Can())
+}
+
+func entriesOf(result reckoning.Result) []reckoning.Entry {
+	entries := []reckoning.Entry{}
+	for _, a := range result.Assemblies {
+		entries = append(entries, a.Entries...)
+	}
+	return entries
 }
 
 // EntryRows are the lines of a reckoned sheet as they are kept, and the positions that they name.
@@ -223,5 +232,5 @@ func lookedOver(ctx context.Context, tx *sqlx.Tx, nobody action.Actor, assembly 
 	}
 	seen := exterior.Parse(newest.Body)
 	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems),
-		reckoning.Totals{})
+		reckoning.Totals{}, nil)
 }

@@ -61,6 +61,7 @@ type IdentificationView struct {
 	Weighing  identification.Weighing `json:"weighing"`
 	Census    census.Census           `json:"census" doc:"What its chips are for"`
 	Proposals []census.Proposal       `json:"proposals" doc:"Evidence that follows from its chips, and that nobody has accepted or dropped"`
+	Alike     []census.Alike          `json:"alike" doc:"Beside the collection's boards that do the same"`
 	Version   int                     `json:"version" doc:"0 while nobody has written yet"`
 }
 
@@ -115,13 +116,35 @@ func (s *Service) identificationOf(ctx context.Context, h pg.Handle, assemblyID 
 		return told, err
 	}
 	told.Weighing = told.weigh()
-	if told.Census, err = s.censusOf(ctx, h, assemblyID); err != nil {
+	var own census.Board
+	if told.Census, own, err = s.censusOf(ctx, h, assemblyID); err != nil {
+		return told, err
+	}
+	if told.Alike, err = alikeOf(ctx, h, assemblyID, told.Census, own); err != nil {
 		return told, err
 	}
 	names, err := s.namesOf(ctx, h, assemblyID)
 	told.Proposals = append(census.ProposeNamed(names, told.Hypotheses, told.settled()),
 		told.Census.Propose(told.Hypotheses, told.settled())...)
 	return told, err
+}
+
+// mostAlike bounds the boards with which one is compared.
+const mostAlike = 1000
+
+// alikeOf lays an assembly beside the collection's boards that do the same.
+func alikeOf(ctx context.Context, h pg.Handle, assemblyID int64, c census.Census, own census.Board) ([]census.Alike,
+	error) {
+	alike := []census.Alike{}
+	for _, key := range c.Can() {
+		rows, err := storesheets.BoardsThatCan(ctx, h, key, assemblyID, mostAlike)
+		if err != nil {
+			return alike, err
+		}
+		others := action.Views(rows, func(r storesheets.CountedBoard) census.Board { return census.Board(r) })
+		alike = append(alike, c.Compare(key, own, others))
+	}
+	return alike, nil
 }
 
 // namesOf lists what the library says that an assembly is.
@@ -137,26 +160,28 @@ func (s *Service) namesOf(ctx context.Context, h pg.Handle, assemblyID int64) ([
 	return names, err
 }
 
-// censusOf counts what the chips of an assembly are for, by its newest sheet.
-func (s *Service) censusOf(ctx context.Context, h pg.Handle, assemblyID int64) (census.Census, error) {
+// censusOf counts what the chips of an assembly are for, and what is on it, by its newest sheet.
+func (s *Service) censusOf(ctx context.Context, h pg.Handle, assemblyID int64) (census.Census, census.Board, error) {
+	var own census.Board
 	assembly, err := inventory.AssemblyByID(ctx, h, assemblyID)
 	if err != nil {
-		return census.Census{}, err
+		return census.Census{}, own, err
 	}
 	newest, err := storesheets.NewestRevision(ctx, h, assemblyID)
 	if err != nil && !errors.Is(err, action.ErrNotFound) || assembly.IsExterior() {
-		return census.Of(nil), err
+		return census.Of(nil), own, err
 	}
 	library, err := s.library.Read(ctx)
 	if err != nil {
-		return census.Census{}, err
+		return census.Census{}, own, err
 	}
 	result, err := sheets.ReckonBody(library, newest.Body, reckoning.Options{Purpose: sheet.Purpose(assembly.Purpose)})
 	entries := []reckoning.Entry{}
 	for _, a := range result.Assemblies {
 		entries = append(entries, a.Entries...)
 	}
-	return census.Of(entries), err
+	own = census.Board{Chips: result.Totals.Chips, RAMBytes: result.Totals.RAMBytes, ROMBytes: result.Totals.ROMBytes}
+	return census.Of(entries), own, err
 }
 
 // settled is what became of what the chips propose.

@@ -1,4 +1,5 @@
-// Package census answers what a board can do by what its chips are for, and what that says of explanations of the board. A
+// Package census answers what a board can do by what its chips are for, and what that says of explanations of the
+// board. A
 // chip that nobody has identified makes unknown what is not there: it could be it.
 package census
 
@@ -162,7 +163,8 @@ func nameOfRole(key string) string {
 	return key
 }
 
-// judge says whether the board can do something. What it has beside it that speaks against it is known for certain; what it
+// judge says whether the board can do something. What it has beside it that speaks against it is known for
+// certain; what it
 // lacks is not, as long as a chip is unidentified.
 func (c *Census) judge(row capabilityRow) Capability {
 	one := Capability{Key: row.key, Words: row.words, State: Present}
@@ -190,7 +192,8 @@ func (c *Census) judge(row capabilityRow) Capability {
 		one.State, one.Why = Missing, "it has "+strings.Join(spoilt, "; ")
 	case len(lacks) > 0 && len(c.Unidentified) > 0:
 		one.State = Unknown
-		one.Why = fmt.Sprintf("no %s is known on it; what is not identified could be it: %s", strings.Join(lacks, ", no "),
+		one.Why = fmt.Sprintf("no %s is known on it; what is not identified could be it: %s", strings.Join(lacks,
+			", no "),
 			strings.Join(c.Unidentified, ", "))
 	case len(lacks) > 0:
 		one.State, one.Why = Missing, "no "+strings.Join(lacks, ", no ")+" on it"

@@ -45,7 +45,8 @@ func ExampleOf() {
 	// disk control 2 U1 U2
 	// bus drivers 2 U5-U6
 	// clock 1 X1
-	// runs by itself: unknown, no processor, no program memory, no work memory is known on it; what is not identified could be it: U7
+	// runs by itself: unknown, no processor, no program memory, no work memory is known on it; what is not
+	// identified could be it: U7
 	// controls disks: present, disk control U1, U2
 	// moves data by itself: unknown, no DMA is known on it; what is not identified could be it: U7
 }
@@ -135,4 +136,18 @@ func TestAnUnidentifiedChipNeverMakesMissing(t *testing.T) {
 			require.False(t, state == census.Present && without[key] != census.Present, key)
 		}
 	})
+}
+
+func TestBoardsThatDoTheSame(t *testing.T) {
+	c := of(t, diskCard)
+	require.Equal(t, []string{"disks"}, c.Can())
+	few := c.Compare("disks", census.Board{Chips: 4}, []census.Board{{Chips: 3}, {Chips: 5}})
+	require.True(t, few.Few)
+	require.Empty(t, few.Rows)
+	others := []census.Board{{Chips: 30, ROMBytes: 8192}, {Chips: 12}, {Chips: 20, ROMBytes: 4096}, {Chips: 22},
+		{Chips: 25}}
+	alike := c.Compare("disks", census.Board{Chips: 4}, others)
+	require.Equal(t,
+		"controls disks 5 [{chips 4 12 22 30 less than on any of the 5 others} {ROM 0 bytes 0 bytes 0 bytes 8 KB }]",
+		fmt.Sprint(alike.Words, " ", alike.N, " ", alike.Rows))
 }

@@ -43,8 +43,10 @@ type Settled map[string]identification.Presence
 // Dropped is a proposal that somebody does not want, whatever its chips say.
 const Dropped identification.Presence = "dropped"
 
-// Propose says what the chips of a board tell of its explanations: each capability that one of them names speaks for that
-// one, and against those that name another. Explanations that name none are left alone. What was accepted is proposed anew
+// Propose says what the chips of a board tell of its explanations: each capability that one of them names speaks
+// for that
+// one, and against those that name another. Explanations that name none are left alone. What was accepted is
+// proposed anew
 // when its chips tell otherwise now.
 func (c Census) Propose(hypotheses []identification.Hypothesis, settled Settled) []Proposal {
 	proposals := []Proposal{}
@@ -111,7 +113,8 @@ type Named struct {
 	Sure bool
 }
 
-// ProposeNamed says what the names that the library has for a board tell of its explanations: each speaks for those that
+// ProposeNamed says what the names that the library has for a board tell of its explanations: each speaks for
+// those that
 // say the same of it, and against those that say something else.
 func ProposeNamed(names []Named, hypotheses []identification.Hypothesis, settled Settled) []Proposal {
 	proposals := []Proposal{}

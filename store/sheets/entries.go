@@ -108,21 +108,40 @@ func PositionsOf(ctx context.Context, h pg.Handle, assemblyID, after int64, limi
 }
 
 // PutTotals keeps the totals of a revision as reckoned with a version of the library, with how many
-// entries and problems it has.
+// entries and problems it has, and what its chips can do.
 func PutTotals(ctx context.Context, h pg.Handle, assemblyID int64, revision, libraryVersion, entries, problems int,
-	totals any) error {
+	totals any, can []string) error {
 	encoded, err := json.Marshal(totals)
 	if err != nil {
 		return err
 	}
 	_, err = h.ExecContext(ctx,
-		`INSERT INTO sheet_total (assembly_id, revision, library_version, entries, problems, totals)
-		VALUES ($1, $2, $3, $4, $5, CAST($6 AS jsonb))
+		`INSERT INTO sheet_total (assembly_id, revision, library_version, entries, problems, totals, can)
+		VALUES ($1, $2, $3, $4, $5, CAST($6 AS jsonb), COALESCE(CAST($7 AS text[]), '{}'))
 		ON CONFLICT ON CONSTRAINT sheet_total_pkey DO UPDATE
 		SET revision = excluded.revision, library_version = excluded.library_version,
-			entries = excluded.entries, problems = excluded.problems, totals = excluded.totals`,
-		assemblyID, revision, libraryVersion, entries, problems, string(encoded))
+			entries = excluded.entries, problems = excluded.problems, totals = excluded.totals,
+			can = excluded.can`,
+		assemblyID, revision, libraryVersion, entries, problems, string(encoded), can)
 	return err
+}
+
+// CountedBoard is what is counted on a board.
+type CountedBoard struct {
+	Chips    int   `db:"chips"`
+	RAMBytes int64 `db:"ram_bytes"`
+	ROMBytes int64 `db:"rom_bytes"`
+}
+
+// BoardsThatCan counts what is on boards whose chips can do something, but for one board; at most limit.
+func BoardsThatCan(ctx context.Context, h pg.Handle, can string, but int64, limit int) ([]CountedBoard, error) {
+	found := []CountedBoard{}
+	err := h.SelectContext(ctx, &found, `SELECT CAST(t.totals->>'chips' AS integer) AS chips,
+			CAST(t.totals->>'ramBytes' AS bigint) AS ram_bytes, CAST(t.totals->>'romBytes' AS bigint) AS rom_bytes
+		FROM sheet_total t JOIN fitting f ON f.assembly_id = t.assembly_id AND f.until IS NULL
+		WHERE t.can @> ARRAY[CAST($1 AS text)] AND t.assembly_id <> $2
+		ORDER BY t.assembly_id LIMIT $3`, can, but, limit)
+	return found, err
 }
 
 // AssembliesWithOldTotals lists assemblies whose totals come from another version of the library.

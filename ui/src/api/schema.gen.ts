@@ -3638,6 +3638,20 @@ export interface components {
              */
             months: number;
         };
+        Alike: {
+            /** @description They are too few to compare */
+            few: boolean;
+            key: string;
+            /**
+             * Format: int64
+             * @description Others that do it
+             */
+            n: number;
+            /** @description Empty where they are too few */
+            rows: components["schemas"]["Figure"][];
+            /** @description What they all do */
+            words: string;
+        };
         AnnotatedPicture: {
             assembly: string;
             /** Format: int64 */
@@ -5323,6 +5337,15 @@ export interface components {
             location: string;
             message: string;
         };
+        Figure: {
+            lowest: string;
+            median: string;
+            most: string;
+            name: string;
+            /** @description How it is unlike all others; empty where it is not */
+            odd: string;
+            own: string;
+        };
         Finding: {
             /** @description What the board is called; empty for none */
             assembly: string;
@@ -5641,6 +5664,8 @@ export interface components {
             version: number;
         };
         IdentificationView: {
+            /** @description Beside the collection's boards that do the same */
+            alike: components["schemas"]["Alike"][];
             assembly: string;
             /** Format: int64 */
             assemblyId: number;

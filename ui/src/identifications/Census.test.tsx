@@ -15,6 +15,8 @@ const identification = {
       { key: 'picture', words: 'makes a picture', state: 'unknown', why: 'what is not identified could be it: U7' },
       { key: 'sound', words: 'makes sound', state: 'missing', why: 'no sound on it' }],
   },
+  alike: [{ key: 'disks', words: 'controls disks', n: 6, few: false, rows: [{ name: 'chips', own: '4', lowest: '12',
+    median: '20', most: '30', odd: 'less than on any of the 6 others' }] }],
   proposals: [{ key: 'disks', text: 'controls disks (disk control U1, U2)', presence: 'found', howTo: '',
     weights: [{ hypothesisId: 1, weight: 3 }, { hypothesisId: 2, weight: -1 }] }],
 } as unknown as IdentificationView
@@ -25,6 +27,7 @@ describe('what the chips of a board are for', () => {
     expect(screen.getByText('It controls disks: disk control U1, U2.')).toBeTruthy()
     expect(screen.getByText('Not known while U7 is not identified: whether it makes a picture.')).toBeTruthy()
     expect(screen.queryByText(/makes sound/)).toBeNull()
+    expect(screen.getByText(/less than on any of the 6 others/)).toBeTruthy()
     expect(screen.queryByRole('button')).toBeNull()
   })
 

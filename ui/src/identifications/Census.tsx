@@ -2,6 +2,7 @@ import type { IdentificationView } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Figure, ListTable, Scroll } from '../kit/ListTable'
 import { Faint } from '../kit/Page'
+import { Alikes } from './Alikes'
 import { EvidenceTable } from './EvidenceTable'
 import { weightOf, weightWord } from './words'
 
@@ -47,9 +48,11 @@ export function Census({ identification, mayWrite, onAccept, onDrop }: Props) {
           {can.length + perhaps.length === 0 && <p>With these it does nothing that is known.</p>}
         </details>
       )}
+      <Alikes alike={identification.alike} />
       {proposals.length > 0 && (
         <section aria-label="Proposed">
-          <p><strong>Proposed by its chips and the library</strong> <Faint>Nothing of it counts until somebody accepts it.</Faint></p>
+          <p><strong>Proposed by its chips and the library</strong>{' '}
+            <Faint>Nothing of it counts until somebody accepts it.</Faint></p>
           <Scroll>
             <EvidenceTable>
               <thead><tr><th>Evidence</th><th>By what is known</th>{hypotheses.map(({ id, text }) =>
