@@ -285,3 +285,33 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	require.Contains(t, string(list.Data), "PS2,not said yet")
 }
+
+// The way to a part follows from each procedure of the model and each log of the machine.
+func TestWaysToAPart(t *testing.T) {
+	_, actions := newApp(t)
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1",
+		Name: "Meridian", Maker: "Tarn & Vole", Model: "Meridian 2"})).ID
+	must(actions.Sheets.TakeOverSheet(ctx, curator, machine, "== Main board\nBT1 NiCd\nU7 74LS00"))
+	require.Empty(t, must(actions.Teardown.WaysTo(ctx, viewer, machine, "BT1")))
+	log := must(actions.Teardown.StartTeardown(ctx, curator, machine,
+		appteardown.StartedTeardown{Purpose: "the battery", Rows: 2, Columns: 2})).ID
+	for _, line := range []string{"Lid | 2x M3x8 PH1 @A1 | needs: nothing", "Fan | needs: Lid",
+		"Main board | unplug J5 | needs: Lid | frees: BT1 | 10 min"} {
+		must(actions.Teardown.AddStep(ctx, curator, log, appteardown.StepInput{Line: line}))
+	}
+	must(actions.Teardown.MakeProcedure(ctx, curator, log, "Down to the board", ""))
+	must(actions.Teardown.AddStep(ctx, curator, log, appteardown.StepInput{Line: "Battery bracket"}))
+	ways := must(actions.Teardown.WaysTo(ctx, viewer, machine, "bt1"))
+	require.Len(t, ways, 2)
+	require.Equal(t, "Down to the board To bt1: 2 of 3 steps, PH1, 1 plug, 10 minutes, 1 step that nobody timed.",
+		ways[0].By+" "+ways[0].Words)
+	require.Equal(t, "log: the battery", ways[1].By)
+	require.Equal(t, 4, ways[1].Of)
+	require.Equal(t, "Nobody got to U7 yet; nearest is Main board.",
+		must(actions.Teardown.WaysTo(ctx, viewer, machine, "U7"))[0].Words)
+	told := must(actions.Teardown.Teardown(ctx, viewer, log))
+	require.Equal(t, []string{"Fan", "Main board", "Battery bracket"}, told.Steps[0].First)
+	require.Empty(t, told.Steps[3].First)
+	_, err := actions.Teardown.WaysTo(ctx, viewer, machine, " ")
+	require.ErrorContains(t, err, "say which part")
+}

@@ -27,6 +27,7 @@ type StepView struct {
 	BackOn     []caution.Caution `json:"backOn" doc:"What to take care of at putting back, where it is not said at a step that goes on before it"`
 	Warnings   []wiring.Warning  `json:"warnings" doc:"What may be mistaken among its connectors"`
 	Open       []string          `json:"open" doc:"Its connectors that are open now"`
+	First      []string          `json:"first" says:"text" doc:"What must be back before it, as it was taken off after it or needs it off"`
 	By         string            `json:"by"`
 	At         time.Time         `json:"at"`
 	ReversedBy string            `json:"reversedBy"`
@@ -106,6 +107,9 @@ func tellTeardown(ctx context.Context, h pg.Handle, machine string,
 		return t, err
 	}
 	steps, tray := t.logged(), teardown.Tray{Rows: one.Rows, Columns: one.Columns}
+	for i, step := range t.Steps {
+		t.Steps[i].First = teardown.TooEarly(steps, step.N)
+	}
 	t.sayOnce()
 	t.Cells, t.FreeCell = tray.Filled(steps), tray.Free(steps)
 	t.Sums, t.LeftOver = teardown.Sum(steps, plugs.states()), teardown.LeftOvers(steps)

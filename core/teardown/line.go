@@ -10,6 +10,19 @@ import (
 
 var counted = regexp.MustCompile(`(?i)^(\d{1,3})\s?x\s+(.+)$`)
 
+var minutes = regexp.MustCompile(`(?i)^(\d{1,3}) ?min(?:utes?)?$`)
+
+// listed are names with commas between.
+func listed(text string) []string {
+	names := []string{}
+	for name := range strings.SplitSeq(text, ",") {
+		if name = strings.TrimSpace(name); name != "" {
+			names = append(names, name)
+		}
+	}
+	return names
+}
+
 // ParseStep reads a line. A *malformed.Error names the part that cannot be read; what was read stands in the step.
 func ParseStep(line string) (Step, error) {
 	s := Step{}.Whole()
@@ -32,16 +45,21 @@ func ParseStep(line string) (Step, error) {
 		case keyword == "tab" || keyword == "mind":
 			s.Tabs = append(s.Tabs, rest)
 		case keyword == "unplug":
-			for _, name := range strings.Split(rest, ",") {
-				if name = strings.TrimSpace(name); name != "" {
-					s.Connectors = append(s.Connectors, name)
-				}
-			}
+			s.Connectors = append(s.Connectors, listed(rest)...)
+		case keyword == "needs" && rest != "":
+			s.Needs = append(s.Needs, listed(rest)...)
+		case keyword == "frees" && rest != "":
+			s.Frees = append(s.Frees, listed(rest)...)
+		case keyword == "look" && rest != "":
+			s.Look = append(s.Look, rest)
+		case minutes.MatchString(part):
+			s.Minutes, _ = strconv.Atoi(minutes.FindStringSubmatch(part)[1]) // at most three figures
 		case keyword == "differs":
 			subject, value, ok := strings.Cut(rest, ":")
 			if !ok {
 				return s,
-					malformed.In("line", "%q: write what differs and how it is here, as differs battery: soldered", part)
+					malformed.In("line", "%q: write what differs and how it is here, as differs battery: soldered",
+						part)
 			}
 			s.Differs = append(s.Differs, Variant{strings.TrimSpace(subject), strings.TrimSpace(value)})
 		case keyword == "note":
@@ -49,7 +67,8 @@ func ParseStep(line string) (Step, error) {
 		case strings.EqualFold(part, "in this order"):
 			s.Special = true
 		default:
-			return s, malformed.In("line", "%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, differs, in this order, note:", part)
+			return s, malformed.In("line",
+				"%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, needs:, frees:, look:, 5 min, differs, in this order, note:", part)
 		}
 	}
 	if s.Off == "" {
@@ -69,6 +88,18 @@ func (s Step) String() string {
 	}
 	if len(s.Connectors) > 0 {
 		parts = append(parts, "unplug "+strings.Join(s.Connectors, ", "))
+	}
+	if len(s.Needs) > 0 {
+		parts = append(parts, "needs: "+strings.Join(s.Needs, ", "))
+	}
+	if len(s.Frees) > 0 {
+		parts = append(parts, "frees: "+strings.Join(s.Frees, ", "))
+	}
+	for _, look := range s.Look {
+		parts = append(parts, "look: "+look)
+	}
+	if s.Minutes > 0 {
+		parts = append(parts, strconv.Itoa(s.Minutes)+" min")
 	}
 	for _, v := range s.Differs {
 		parts = append(parts, "differs "+v.Subject+": "+v.Value)

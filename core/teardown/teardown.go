@@ -6,6 +6,7 @@
 //
 //	Lid, upper half | 4x M3x8 pan washer PH1 @A1 | 2x rivet @hole | tab: front left, brittle
 //	Disk drive | 4x M3x5 PH1 @laid | unplug J5, J6 | differs rails: riveted, not screwed | note: tip it first
+//	Main board | 6x M3x6 PH1 @A3 | needs: Lid, Disk drive | frees: BT1 | look: at the tracks below BT1 | 10 min
 //
 // Putting together is the log reversed: what came off last goes on first.
 package teardown
@@ -24,6 +25,10 @@ type Step struct {
 	Tabs       []string   `json:"tabs" says:"text" maxItems:"20" doc:"What may snap, stick or hurt, and where"`
 	Connectors []string   `json:"connectors" maxItems:"60" doc:"Names of connectors of the machine's map that are unplugged"`
 	Differs    []Variant  `json:"differs" maxItems:"20" doc:"How it is made on this machine, where that tells machines apart"`
+	Needs      []string   `json:"needs" says:"text" maxItems:"60" required:"false" doc:"What must be off before, by what comes off there; nothing for none. Where nobody said it, all steps before it are needed"`
+	Frees      []string   `json:"frees" says:"text" maxItems:"60" required:"false" doc:"What can be got at then, as BT1"`
+	Look       []string   `json:"look" says:"text" maxItems:"20" required:"false" doc:"What to look at on the way"`
+	Minutes    int        `json:"minutes" minimum:"0" maximum:"999" required:"false" doc:"How long it takes; 0 while nobody timed it"`
 	Note       string     `json:"note" says:"text" maxLength:"2000"`
 	Special    bool       `json:"special" required:"false" doc:"The order matters: nothing before it, nothing after it"`
 }
@@ -49,10 +54,13 @@ func (s Step) Whole() Step {
 	s.Fasteners = fasteners
 	s.Tabs, s.Connectors, s.Differs = append([]string{}, s.Tabs...), append([]string{}, s.Connectors...),
 		append([]Variant{}, s.Differs...)
+	s.Needs, s.Frees, s.Look = append([]string{}, s.Needs...), append([]string{}, s.Frees...),
+		append([]string{}, s.Look...)
 	return s
 }
 
-// Cautions are due where somebody works on what comes off, in a machine that holds some things. Whoever unplugs something
+// Cautions are due where somebody works on what comes off, in a machine that holds some things. Whoever unplugs
+// something
 // from a board is beside it.
 func (s Step) Cautions(held []caution.Holding) []caution.Key {
 	return caution.DueIn(strings.Join(append([]string{s.Off, s.Note}, s.Tabs...), "; "), held)

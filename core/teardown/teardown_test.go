@@ -23,7 +23,8 @@ func ExampleParseStep() {
 	// Output:
 	// Disk drive 4 M3 pan 5 spring PH1 cell B2
 	// hole [rear, brittle] [J5 J6] [{rails riveted}]
-	// Disk drive | 4x M3x5 pan spring washer PH1 @B2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 | differs rails: riveted
+	// Disk drive | 4x M3x5 pan spring washer PH1 @B2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 |
+	// differs rails: riveted
 }
 
 func TestLinesAreReadOrRefused(t *testing.T) {
@@ -89,6 +90,8 @@ func drawStep(t *rapid.T) teardown.Step {
 	if rapid.Bool().Draw(t, "more") {
 		s.Tabs, s.Connectors, s.Differs = []string{"left, brittle"}, []string{"J1", "P 2"},
 			[]teardown.Variant{{Subject: "battery", Value: "in a holder"}}
+		s.Needs, s.Frees, s.Look = []string{"Lid", "Drive bay"}, []string{"BT1"}, []string{"below BT1"}
+		s.Minutes = rapid.IntRange(0, 999).Draw(t, "minutes")
 	}
 	return s.Whole()
 }
@@ -271,4 +274,73 @@ func TestCautionsAreSaidOnce(t *testing.T) {
 		Fasteners: []teardown.Fastener{{Count: 3, Kind: "M3", Keeping: teardown.Laid, Shape: "ring"}}}.Whole()
 	require.Equal(t, teardown.Lay("ring", 3), tapped.Fasteners[0].Pattern)
 	require.Empty(t, tapped.Fasteners[0].Shape)
+}
+
+func stepsOf(t *testing.T, lines string) []teardown.Step {
+	steps := []teardown.Step{}
+	for line := range strings.Lines(lines) {
+		s, err := teardown.ParseStep(strings.TrimSpace(line))
+		require.NoError(t, err, line)
+		steps = append(steps, s)
+	}
+	return steps
+}
+
+const toTheBattery = `Lid | 4x M4x10 PH2 @A1 | tab: rear, brittle | needs: nothing | 5 min
+Fan | 4x M3x30 PH1 @A2 | unplug P9 | needs: Lid
+Drive bay | 4x M3x5 PH1 @A3 | unplug J5, J6 | needs: Lid | 10 min
+Supply | 4x M3x6 PH1 @A4 | unplug P1 | needs: Lid, Fan | 10 min
+Main board | 6x M3x6 PH1 @A5 | unplug P2, J5 | tab: spacers | needs: Lid, Drive bay | frees: BT1,
+	JP1-JP4 | look: tracks below BT1
+Keyboard plate | needs: nothing | frees: C1-C40`
+
+// The way to a part is no longer than it must be, and closed; what nobody said counts as needed.
+func TestTheWayToAPart(t *testing.T) {
+	steps := stepsOf(t, toTheBattery)
+	way := teardown.WayTo("BT1", "Main board", steps)
+	require.Equal(t,
+		"To BT1: 3 of 6 steps, PH2 and PH1, 2 tabs to mind, 3 plugs, 15 minutes, 1 step that nobody timed.",
+		way.Words)
+	require.Equal(t, []string{"tracks below BT1"}, way.Look)
+	require.Equal(t, []string{"P2", "J5", "J6"}, []string{way.Plugs[2], way.Plugs[0], way.Plugs[1]})
+	require.Len(t, teardown.WayTo("jp3", "", steps).Steps, 3)
+	require.Len(t, teardown.WayTo("C17", "", steps).Steps, 1)
+	require.Len(t, teardown.WayTo("supply", "", steps).Steps, 3)
+	require.Equal(t, "mains lead out", strings.ToLower(way.First[0][:14]))
+
+	none := teardown.WayTo("U9", "Main board", steps)
+	require.Equal(t, "nobody Nobody got to U9 yet; nearest is Main board.", none.State+" "+none.Words)
+	require.Len(t, none.Steps, 3)
+	require.Equal(t, "Nobody got to U9 yet; nearest is Keyboard plate.", teardown.WayTo("U9", "", steps).Words)
+	require.Equal(t, "Nobody got to U9 yet.", teardown.WayTo("U9", "", nil).Words)
+
+	circle := teardown.WayTo("BT1", "", stepsOf(t,
+		"Lid | needs: Bay\nBay | needs: Lid\nBoard | needs: Bay | frees: BT1"))
+	require.Equal(t, teardown.WayCircle, circle.State)
+	require.Contains(t, circle.Words, "Bay, Lid")
+	require.Empty(t, circle.Steps)
+	// Another step that frees it, without the circle, is the way.
+	require.Len(t, teardown.WayTo("BT1", "", stepsOf(t,
+		"Lid | needs: Bay\nBay | needs: Lid\nBoard | needs: Bay | frees: BT1\nHatch | needs: nothing | frees: BT1")).Steps, 1)
+
+	unsaid := teardown.WayTo("Battery", "", stepsOf(t, "Lid\nFan\nBattery"))
+	require.Len(t, unsaid.Steps, 3)
+	require.True(t, unsaid.Steps[2].Assumed)
+	require.False(t, unsaid.Steps[0].Assumed)
+	missing := teardown.WayTo("Battery", "", stepsOf(t, "Lid\nBattery | needs: Lid, Shroud"))
+	require.Contains(t, missing.Words, "No step says how these come off: Shroud.")
+
+	log := logged(strings.Split(toTheBattery, "\n")...)
+	require.Equal(t, []string{"Fan", "Drive bay", "Supply", "Main board"}, teardown.TooEarly(log, 1))
+	require.Empty(t, teardown.TooEarly(log, 6))
+	log[4].Reversal.State = teardown.Back
+	require.Empty(t, teardown.TooEarly(log, 3))
+}
+
+func TestTwoLengthsInOneCell(t *testing.T) {
+	tray := teardown.Tray{Rows: 1, Columns: 2}
+	cells := tray.Filled(logged("Lid | 2x M3x6 PH1 @A1 | 2x M3x10 PH1 @A1 | 1x clip @A2"))
+	require.Contains(t, cells[0].Mixed, "say which hole takes which")
+	require.Empty(t, cells[1].Mixed)
+	require.Empty(t, tray.Filled(logged("Lid | 2x M3x6 PH1 @A1 | 2x M3x10 PH1 @A2"))[0].Mixed)
 }

@@ -66,6 +66,10 @@ func (t Tray) Filled(steps []Logged) []Cell {
 			} else {
 				cell.Step, cell.Off = s.N, s.Off
 			}
+			if other := s.otherLengthIn(i); other != nil && cell.Mixed == "" {
+				cell.Mixed = fmt.Sprintf("%s and %s lie in the cell %s; say which hole takes which, or lay one of them elsewhere",
+					other.name(), f.name(), cell.Name)
+			}
 			cell.Holds = append(cell.Holds, fmt.Sprintf("%d %s", left, f.name()))
 			cell.Count += left
 		}
@@ -94,4 +98,16 @@ func (s Logged) stillOff(fastener int) int {
 		}
 	}
 	return 0
+}
+
+// otherLengthIn is a fastener of the step in the same cell that differs in length alone: by the eye it is the same.
+func (s Logged) otherLengthIn(fastener int) *Fastener {
+	f := s.Fasteners[fastener]
+	for i, other := range s.Fasteners[:fastener] {
+		if other.Keeping == InCell && strings.EqualFold(other.Cell, f.Cell) && key(other.Kind) == key(f.Kind) &&
+			other.LengthMm != f.LengthMm && s.stillOff(i) > 0 {
+			return &s.Fasteners[i]
+		}
+	}
+	return nil
 }

@@ -32,7 +32,9 @@ func Draw(board string, placed []Placed) string {
 		high += rowHigh
 	}
 	var out strings.Builder
-	fmt.Fprintf(&out, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" font-family="sans-serif" font-size="16">`+"\n", drawnWide, high)
+	fmt.Fprintf(&out,
+		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" font-family="sans-serif" font-size="16">`+"\n",
+		drawnWide, high)
 	title := board
 	if title == "" {
 		title = "Not said where"

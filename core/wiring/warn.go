@@ -9,12 +9,12 @@ import (
 
 // Warning is what may be mistaken, told before anything is unplugged.
 type Warning struct {
-	Kind  string   `json:"kind" enum:"never,twins,width,which way,not counted" doc:"What it is about; never is the gravest"`
+	Kind  string   `json:"kind" enum:"never,same pins,twins,width,which way,not counted" doc:"What it is about; never is the gravest"`
 	Names []string `json:"names" doc:"The connectors it is about"`
 	Text  string   `json:"text" says:"text"`
 }
 
-var gravest = []string{"never", "twins", "width", "which way", "not counted"}
+var gravest = []string{"never", "same pins", "twins", "width", "which way", "not counted"}
 
 // Warnings lists what may be mistaken among the connectors of a machine, the gravest first.
 func Warnings(connectors []Connector) []Warning {
@@ -25,6 +25,15 @@ func Warnings(connectors []Connector) []Warning {
 			continue
 		}
 		for j, other := range connectors {
+			if j < i && c.sharesPins(other) {
+				perhaps := ""
+				if c.PlugPins == 0 || other.PlugPins == 0 {
+					perhaps = "perhaps "
+				}
+				add("same pins",
+					fmt.Sprintf("%s and %s are both said to sit on %s of %s, %son the same pins; look again "+
+						"which is where", other.Name, c.Name, c.ToPlace, c.ToBoard, perhaps), other.Name, c.Name)
+			}
 			if i == j || !c.fits(other) {
 				continue
 			}
@@ -87,6 +96,17 @@ func (c Connector) fits(other Connector) bool {
 	return c.PlugPins <= other.SocketPins &&
 		(c.PlugPins == other.SocketPins || c.PlugPins == c.SocketPins && other.SocketPins-c.PlugPins <= 6 ||
 			c.SocketPins == other.SocketPins)
+}
+
+// sharesPins reports whether two plugs are said to sit on the same pins of one socket.
+func (c Connector) sharesPins(other Connector) bool {
+	if other.IsSocketOnly() || c.ToPlace == "" || kindKey(c.ToBoard) != kindKey(other.ToBoard) ||
+		kindKey(c.ToPlace) != kindKey(other.ToPlace) {
+		return false
+	}
+	// Where the pins of one are not counted, it may be the same ones.
+	return c.PlugPins == 0 || other.PlugPins == 0 ||
+		c.Offset < other.Offset+other.PlugPins && other.Offset < c.Offset+c.PlugPins
 }
 
 func kindKey(kind string) string { return strings.ToLower(strings.Join(strings.Fields(kind), " ")) }

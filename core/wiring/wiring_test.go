@@ -177,3 +177,26 @@ func TestAnyMapIsToldWell(t *testing.T) {
 		}
 	})
 }
+
+func TestTwoPlugsOnTheSamePins(t *testing.T) {
+	on := func(name string, pins, offset int) wiring.Connector {
+		return wiring.Connector{Name: name, FromBoard: "Lead " + name, ToBoard: "Main board", ToPlace: "J5",
+			PlugPins:   pins,
+			SocketPins: 20, Offset: offset, Pin1: "left"}
+	}
+	told := func(connectors ...wiring.Connector) string {
+		for _, w := range wiring.Warnings(connectors) {
+			if w.Kind == "same pins" {
+				return w.Text
+			}
+		}
+		return ""
+	}
+	require.Empty(t, told(on("A", 10, 0), on("B", 10, 10)))
+	require.Contains(t, told(on("A", 10, 0), on("B", 10, 9)),
+		"A and B are both said to sit on J5 of Main board, on the same")
+	require.Contains(t, told(on("A", 10, 0), on("B", 0, 0)), "perhaps on the same pins")
+	elsewhere := on("B", 10, 0)
+	elsewhere.ToBoard = "Disk card"
+	require.Empty(t, told(on("A", 10, 0), elsewhere))
+}

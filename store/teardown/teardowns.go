@@ -215,3 +215,15 @@ func ObservedSteps(ctx context.Context, h pg.Handle, maker, model string) ([]Obs
 		AND jsonb_array_length(p.body->'differs') > 0 ORDER BY m.accession, p.id`, maker, model)
 	return found, err
 }
+
+// BoardWith is the title of the board of a machine on whose sheet a designator stands; empty for none.
+func BoardWith(ctx context.Context, h pg.Handle, machineID int64, designator string) (string, error) {
+	titles := []string{}
+	err := h.SelectContext(ctx, &titles, `SELECT a.title FROM entry e JOIN assembly a ON a.id = e.assembly_id
+		JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
+		WHERE f.machine_id = $1 AND $2 = ANY (e.designators) ORDER BY f.ordinal, a.id LIMIT 1`, machineID, designator)
+	if err != nil || len(titles) == 0 {
+		return "", err
+	}
+	return titles[0], nil
+}

@@ -135,6 +135,15 @@ func registerWiring(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Teardown.Wiring(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "find-way", Method: http.MethodGet, Path: "/api/machines/{id}/way",
+		Summary: "How one gets at a part, by each procedure of the model and each log", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		To string `query:"to" required:"true" minLength:"1" maxLength:"100"`
+	}) (*httpx.Output[[]teardown.WayView], error) {
+		return httpx.Answer(actions.Teardown.WaysTo(ctx, actor, in.ID, in.To))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-known-sockets", Method: http.MethodGet, Path: "/api/machines/{id}/known-sockets",
 		Summary: "Sockets that the library knows on the boards of a machine", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]teardown.KnownSocket], error) {

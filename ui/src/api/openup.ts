@@ -18,6 +18,13 @@ export type Variant = Schemas['TeardownDiffering']
 
 const openedKey = ['opened up']
 const wiringKey = ['wiring']
+export type Way = Schemas['WayView']
+
+/** How one gets at a part of a machine, by each procedure and each log. */
+export const wayQuery = (machineId: number, to: string) =>
+  queryOptions({ queryKey: ['opened up', machineId, 'way', to], enabled: to !== '', queryFn: () =>
+    ask(api.GET('/api/machines/{id}/way', { params: { path: { id: machineId }, query: { to } } })) })
+
 export type KnownSocket = Schemas['KnownSocket']
 
 /** Sockets that the library knows on the boards of a machine. */

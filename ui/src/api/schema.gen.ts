@@ -2008,6 +2008,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How one gets at a part, by each procedure of the model and each log
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["find-way"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/wiring": {
         parameters: {
             query?: never;
@@ -8822,17 +8842,30 @@ export interface components {
             /** @description How it is made on this machine, where that tells machines apart */
             differs: components["schemas"]["TeardownVariant"][];
             fasteners: components["schemas"]["TeardownFastener"][];
+            /** @description What must be back before it, as it was taken off after it or needs it off */
+            first: string[];
+            /** @description What can be got at then, as BT1 */
+            frees?: string[];
             /** Format: int64 */
             id: number;
             /** @description Fasteners that did not go back */
             left: components["schemas"]["TeardownLeftOver"][];
             /** @description The step as a line */
             line: string;
+            /** @description What to look at on the way */
+            look?: string[];
+            /**
+             * Format: int64
+             * @description How long it takes; 0 while nobody timed it
+             */
+            minutes?: number;
             /**
              * Format: int64
              * @description Number in the log, from 1
              */
             n: number;
+            /** @description What must be off before, by what comes off there; nothing for none. Where nobody said it, all steps before it are needed */
+            needs?: string[];
             note: string;
             /** @description What comes off */
             off: string;
@@ -9050,6 +9083,17 @@ export interface components {
             /** @description How it is made on this machine, where that tells machines apart */
             differs: components["schemas"]["TeardownVariant"][];
             fasteners: components["schemas"]["TeardownFastener"][];
+            /** @description What can be got at then, as BT1 */
+            frees?: string[];
+            /** @description What to look at on the way */
+            look?: string[];
+            /**
+             * Format: int64
+             * @description How long it takes; 0 while nobody timed it
+             */
+            minutes?: number;
+            /** @description What must be off before, by what comes off there; nothing for none. Where nobody said it, all steps before it are needed */
+            needs?: string[];
             note: string;
             /** @description What comes off */
             off: string;
@@ -9148,6 +9192,16 @@ export interface components {
             upcoming: components["schemas"]["TeardownStep"][];
             /** @description What the outcome rests on; empty while it is open */
             why: string;
+        };
+        TeardownWayStep: {
+            /** @description Nobody said what it needs, so all steps before it are counted */
+            assumed: boolean;
+            /**
+             * Format: int64
+             * @description Number in the procedure, from 1
+             */
+            n: number;
+            step: components["schemas"]["TeardownStep"];
         };
         Text: {
             /** Format: int64 */
@@ -9383,6 +9437,49 @@ export interface components {
             event: number;
             lot: components["schemas"]["Lot"];
         };
+        WayView: {
+            /** @description The procedure, or the log, from which it follows */
+            by: string;
+            /** @description What comes before the first step of anything */
+            first: string[];
+            /** @description What to look at on the way */
+            look: string[];
+            /**
+             * Format: int64
+             * @description Of the steps that somebody timed
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description Steps of the whole procedure
+             */
+            of: number;
+            plugs: string[];
+            /**
+             * Format: int64
+             * @description 0 for a log
+             */
+            procedureId: number;
+            /**
+             * @description nobody: no step frees it; circle: steps need each other
+             * @enum {string}
+             */
+            state: "known" | "nobody" | "circle";
+            /** @description In their order */
+            steps: components["schemas"]["TeardownWayStep"][];
+            tabs: string[];
+            to: string;
+            tools: string[];
+            /** @description What steps of it need, and no step takes off */
+            unsaid: string[];
+            /**
+             * Format: int64
+             * @description Steps that nobody timed
+             */
+            untimed: number;
+            /** @description All of it in a line */
+            words: string;
+        };
         WeighedHypothesis: {
             /** Format: int64 */
             id: number;
@@ -9511,7 +9608,7 @@ export interface components {
              * @description What it is about; never is the gravest
              * @enum {string}
              */
-            kind: "never" | "twins" | "width" | "which way" | "not counted";
+            kind: "never" | "same pins" | "twins" | "width" | "which way" | "not counted";
             /** @description The connectors it is about */
             names: string[];
             text: string;
@@ -17864,6 +17961,75 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "find-way": {
+        parameters: {
+            query: {
+                to: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

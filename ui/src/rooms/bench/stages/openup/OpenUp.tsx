@@ -12,6 +12,7 @@ import { EarlierLogs } from './EarlierLogs'
 import { Log } from './Log'
 import { StartLog } from './StartLog'
 import { Variants } from './Variants'
+import { WayToPart } from './WayToPart'
 
 /** Taking apart and putting together: the log, the tray, the connector map, the procedure of the model. */
 export function OpenUp({ machine, assemblies }: { machine: Machine; assemblies: FittedAssembly[] }) {
@@ -33,6 +34,7 @@ export function OpenUp({ machine, assemblies }: { machine: Machine; assemblies: 
         <StartLog machine={machine} procedures={procedures} ahead={wiring.data.warnings} mayWrite={mayWrite}
           hasBefore={before.length > 0} onStarted={() => { setEnded('') }} />
       )}
+      <WayToPart machineId={machine.id} />
       <Connectors machineId={machine.id} wiring={wiring.data} boards={boards} mayWrite={mayWrite} />
       <Variants variants={variants} />
       <EarlierLogs logs={before} procedures={procedures} model={machine.model ?? ''} mayWrite={mayWrite} />

@@ -83,6 +83,8 @@ function Back({ step, wiring, isNext, mayWrite, onDone, onMet }: { step: StepVie
       {!isNext && step.state === 'off' && <Notice tone="attention" word="Out of order.">
         What came off after it is still off.
       </Notice>}
+      {step.state === 'off' && step.first.length > 0 && <Notice tone="attention" word="Too early.">
+        Back first: {step.first.join(', ')}.</Notice>}
       {step.special && <Notice tone="attention" word="The order matters here.">
         Nothing before it, nothing after it.
       </Notice>}

@@ -25,6 +25,9 @@ export function StepFacts({ step, large }: { step: StepView; large?: boolean }) 
           && <li>unplugged: {step.connectors.map((name) => (step.open.includes(name) ? `${name} (open)` : name))
             .join(', ')}</li>}
         {step.differs.map(({ subject, value }) => <li key={subject}>{subject}: {value}</li>)}
+        {(step.needs ?? []).length > 0 && <li>needs off: {step.needs?.join(', ')}</li>}
+        {(step.frees ?? []).length > 0 && <li>frees: {step.frees?.join(', ')}</li>}
+        {step.look?.map((look) => <li key={look}>look at: {look}</li>)}
         {step.note && <li>{step.note}</li>}
       </Lines>
       {large && <WarningList title="" warnings={step.warnings.filter(({ kind }) => kind !== 'not counted')} />}

@@ -4,7 +4,7 @@ import { viewOf } from '../../../../api/attachments'
 import { type Fastener, readStepQuery, type Step, type TeardownView, type Wiring } from '../../../../api/openup'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
-import { Field, Tick } from '../../../../kit/Field'
+import { Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { Faint } from '../../../../kit/Page'
 import { RecordForm } from '../../../../kit/RecordForm'
 import { useKept } from '../../../../kit/useKept'
@@ -79,6 +79,16 @@ export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, on
         onChange={(tabs) => { put({ tabs }) }} placeholder="front left clip, brittle" hint="Several with ; between" />
       <Field label="How it is made here, where that tells machines apart" name="differs" value={tapped.differs}
         onChange={(differs) => { put({ differs }) }} placeholder="battery: soldered" />
+      <FieldGrid>
+        <Field label="What must be off before it" name="needs" value={tapped.needs} onChange={(needs) => { put({ needs }) }}
+          placeholder="Lid, Drive bay" hint="nothing for none; left empty, all before it" />
+        <Field label="What can be got at then" name="frees" value={tapped.frees} onChange={(frees) => { put({ frees }) }}
+          placeholder="BT1, JP1-JP4" mono />
+        <Field label="What to look at on the way" name="look" value={tapped.look} onChange={(look) => { put({ look }) }}
+          placeholder="tracks below BT1" hint="Several with ; between" />
+        <Field label="Minutes" name="minutes" value={tapped.minutes} onChange={(minutes) => { put({ minutes }) }}
+          inputMode="numeric" />
+      </FieldGrid>
       <Field label="Note" name="note" value={tapped.note} onChange={(note) => { put({ note }) }} />
       <Tick label="The order matters here" isOn={tapped.special} onChange={(special) => { put({ special }) }} />
       <Thumbs>{tapped.pictures.map((id) => <li key={id}><img src={viewOf(id, 'thumb')} alt={`Photo ${String(id)}`}

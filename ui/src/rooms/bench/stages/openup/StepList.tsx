@@ -96,8 +96,8 @@ function Edit({ log, step, wiring, boards, onDone }: { log: TeardownView; step: 
   )
 }
 
-const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special }: StepView) => ({ off, fasteners, tabs,
-  connectors, differs, note, special })
+const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special, needs, frees, look, minutes }: StepView) =>
+  ({ off, fasteners, tabs, connectors, differs, note, special, needs, frees, look, minutes })
 
 const List = styled.ol`
   display: flex;

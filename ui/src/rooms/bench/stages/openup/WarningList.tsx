@@ -5,6 +5,7 @@ import { Notice } from '../../../../kit/Notice'
 import { space } from '../../../../theme'
 
 const words: Record<Schemas['WiringWarning']['kind'], string> = {
+  'same pins': 'Two on the same pins.',
   never: 'Must stay free.',
   twins: 'Easily mistaken.',
   width: 'Pins stay free.',
