@@ -315,3 +315,29 @@ func TestWaysToAPart(t *testing.T) {
 	_, err := actions.Teardown.WaysTo(ctx, viewer, machine, " ")
 	require.ErrorContains(t, err, "say which part")
 }
+
+// A plug that was found open does not keep a machine from being closed; it is among the unknowns until somebody knows
+// where it goes.
+func TestFoundOpenIsUnknown(t *testing.T) {
+	_, actions := newApp(t)
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1",
+		Name: "Meridian"})).ID
+	log := must(actions.Teardown.StartTeardown(ctx, curator, machine,
+		appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
+	step := must(actions.Teardown.AddStep(ctx, curator, log, appteardown.StepInput{Line: "Lid"})).Steps[0]
+	loose := wiring.Connector{Name: "J8", FromBoard: "Loose lead", FoundOpen: true}
+	w := must(actions.Teardown.MapConnector(ctx, curator, machine, loose))
+	require.True(t, w.Connectors[0].Open)
+	require.Zero(t, w.Open)
+	unknown := must(actions.Unknowns.Unknowns(ctx, viewer, machine)).Open
+	require.Equal(t, "connector EH-1 J8", unknown[0].Sort+" "+unknown[0].Subject)
+	_, err := actions.Teardown.PlugConnector(ctx, curator, w.Connectors[0].ID, w.Connectors[0].Version, false)
+	require.ErrorContains(t, err, "say first where J8 goes")
+	told := must(actions.Teardown.ReverseStep(ctx, curator, step.ID, step.Version,
+		appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}}))
+	require.Empty(t, told.Blockers)
+	loose.ToBoard = "Main board"
+	w = must(actions.Teardown.ChangeConnector(ctx, curator, w.Connectors[0].ID, w.Connectors[0].Version, loose))
+	must(actions.Teardown.PlugConnector(ctx, curator, w.Connectors[0].ID, w.Connectors[0].Version, false))
+	require.Empty(t, must(actions.Unknowns.Unknowns(ctx, viewer, machine)).Open)
+}

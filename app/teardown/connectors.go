@@ -56,8 +56,12 @@ func (s *Service) MapConnector(ctx context.Context, actor action.Actor, machineI
 		if err := checkConnector(ctx, tx, &c); err != nil {
 			return err
 		}
-		_, err := mapConnector(ctx, tx, actor, machineID, c)
-		return err
+		id, err := mapConnector(ctx, tx, actor, machineID, c)
+		if err != nil || !c.FoundOpen {
+			return err
+		}
+		return openConnector(ctx, tx, actor, machineID, ConnectorView{ID: id, Placed: wiring.Placed{Connector: c}},
+			true)
 	})
 }
 
@@ -130,7 +134,12 @@ func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id in
 		if err := renameInLog(ctx, tx, machineID, before.Name, c.Name); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeConnector, id, &machineID, before.Connector, c)
+		if err := action.Record(ctx, tx, actor, eventChangeConnector, id, &machineID, before.Connector,
+			c); err != nil || !c.FoundOpen || before.FoundOpen {
+			return err
+		}
+		before.Connector = c
+		return openConnector(ctx, tx, actor, machineID, before, true)
 	})
 }
 

@@ -105,6 +105,9 @@ func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int6
 		if before.SocketOnly {
 			return action.Reject("open", before.Name+" has no plug")
 		}
+		if !open && before.IsFoundOpen() && before.ToBoard == "" {
+			return action.Reject("open", "say first where "+before.Name+" goes: it was found open, and its socket is not known")
+		}
 		return openConnector(ctx, tx, actor, machineID, before, open)
 	})
 }

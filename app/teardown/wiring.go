@@ -46,7 +46,7 @@ func (w Wiring) placed() []wiring.Placed {
 func (w Wiring) states() []teardown.Connector {
 	states := []teardown.Connector{}
 	for _, c := range w.Connectors {
-		if !c.SocketOnly {
+		if !c.SocketOnly && !c.IsFoundOpen() {
 			states = append(states, teardown.Connector{Name: c.Name, Open: c.Open})
 		}
 	}
@@ -80,7 +80,7 @@ func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error)
 		if err != nil {
 			return w, err
 		}
-		if told.Open {
+		if told.Open && !told.IsFoundOpen() {
 			w.Open++
 		}
 		w.Connectors = append(w.Connectors, told)

@@ -73,6 +73,15 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 		numbers, u.More = numbers[:mostUnknown], true
 	}
 	u.addNumbers(numbers)
+	open, err := unknowns.ListFoundOpen(ctx, s.kernel.Reader(ctx), machineID, mostUnknown)
+	if err != nil {
+		return u, err
+	}
+	for _, c := range open {
+		u.Open = append(u.Open, Unknown{Sort: "connector", Subject: c.Accession + " " + c.Name, Parts: 1, Machines: 1,
+			Places: []UnknownEntry{{MachineID: &c.MachineID, Accession: c.Accession, Machine: c.Machine,
+				Assembly: c.From, Count: 1, Kind: "connector", Marking: "found open"}}})
+	}
 	u.take(questions, machineID)
 	for i, one := range u.Open {
 		if isAssembly(one.Sort) {

@@ -48,6 +48,8 @@ func (p Placed) state() string {
 		return "never: " + p.Never
 	case p.IsSocketOnly():
 		return "free"
+	case p.IsFoundOpen():
+		return "found open"
 	case p.Open:
 		return "open"
 	}

@@ -27,6 +27,7 @@ type Connector struct {
 	Never      string `json:"never" says:"text" maxLength:"400" required:"false" doc:"Why nothing must be plugged in here, for a socket that looks like another"`
 	Note       string `json:"note" says:"text" maxLength:"1000" required:"false"`
 	PictureID  *int64 `json:"pictureId,omitempty" doc:"A picture of it as it was"`
+	FoundOpen  bool   `json:"foundOpen,omitempty" required:"false" doc:"It was found open: where it goes, and whether it goes anywhere, is not known"`
 }
 
 // Check refuses what cannot be drawn or found again.
@@ -38,6 +39,8 @@ func (c Connector) Check() error {
 		return malformed.In("name", "commas and strokes separate names in the log; leave them out")
 	case c.PlugPins > 0 && c.SocketPins > 0 && (c.Offset >= c.SocketPins || c.Offset+c.PlugPins <= 0):
 		return malformed.In("offset", "moved by %d pins the plug misses the socket of %d pins", c.Offset, c.SocketPins)
+	case c.FoundOpen && c.FromBoard == "":
+		return malformed.In("fromBoard", "say what the plug that was found open comes from, as Loose lead behind the drive")
 	case c.Never != "" && c.FromBoard != "":
 		return malformed.In("never", "a socket that must stay free has no plug; leave empty what it comes from")
 	}

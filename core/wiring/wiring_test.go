@@ -200,3 +200,17 @@ func TestTwoPlugsOnTheSamePins(t *testing.T) {
 	elsewhere.ToBoard = "Disk card"
 	require.Empty(t, told(on("A", 10, 0), elsewhere))
 }
+
+// A plug that was found open waits for nobody, and is told apart from those that somebody pulled.
+func TestFoundOpenIsAStateOfItsOwn(t *testing.T) {
+	loose := wiring.Placed{Connector: wiring.Connector{Name: "J8", FromBoard: "Loose lead", FoundOpen: true},
+		Open: true}
+	v := wiring.OpenVerdict([]wiring.Placed{loose})
+	require.Equal(t, "1 found open plain", v.Value+" "+string(v.State))
+	v = wiring.OpenVerdict([]wiring.Placed{loose, {Connector: wiring.Connector{Name: "J1", FromBoard: "Fan"},
+		Open: true}})
+	require.Equal(t, "1 open, 1 found open attention", v.Value+" "+string(v.State))
+	require.Contains(t, wiring.List([]wiring.Placed{loose}), "found open")
+	loose.FromBoard = ""
+	require.ErrorContains(t, loose.Check(), "say what the plug")
+}

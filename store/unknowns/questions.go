@@ -143,3 +143,23 @@ func ListUnknown(ctx context.Context, h pg.Handle, machineID int64, limit int) (
 		ORDER BY m.accession NULLS LAST, f.ordinal, e.assembly_id, e.line LIMIT $2`, machineID, limit)
 	return found, err
 }
+
+// FoundOpen is a connector that was found open, of which nobody knows where it goes.
+type FoundOpen struct {
+	MachineID int64  `db:"machine_id"`
+	Accession string `db:"accession"`
+	Machine   string `db:"machine"`
+	Name      string `db:"name"`
+	From      string `db:"from_board"`
+}
+
+// ListFoundOpen lists such connectors of a machine, or with 0 of all.
+func ListFoundOpen(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]FoundOpen, error) {
+	found := []FoundOpen{}
+	err := h.SelectContext(ctx, &found, `SELECT c.machine_id, m.accession, m.name AS machine, c.name,
+			COALESCE(c.body->>'fromBoard', '') AS from_board
+		FROM connector c JOIN machine m ON m.id = c.machine_id
+		WHERE c.open AND NOT c.voided AND c.body->>'foundOpen' = 'true' AND (CAST($1 AS bigint) = 0 OR c.machine_id = $1)
+		ORDER BY m.accession, c.name LIMIT $2`, machineID, limit)
+	return found, err
+}

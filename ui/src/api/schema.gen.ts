@@ -4344,6 +4344,8 @@ export interface components {
             cable?: string;
             /** @description Wire colours from pin 1 on */
             colours?: string;
+            /** @description It was found open: where it goes, and whether it goes anywhere, is not known */
+            foundOpen?: boolean;
             /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
             fromBoard: string;
             /** @description Where on it */
@@ -4712,6 +4714,8 @@ export interface components {
             cable?: string;
             /** @description Wire colours from pin 1 on */
             colours?: string;
+            /** @description It was found open: where it goes, and whether it goes anywhere, is not known */
+            foundOpen?: boolean;
             free: components["schemas"]["WiringFree"];
             /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
             fromBoard: string;
@@ -9560,6 +9564,8 @@ export interface components {
             cable?: string;
             /** @description Wire colours from pin 1 on */
             colours?: string;
+            /** @description It was found open: where it goes, and whether it goes anywhere, is not known */
+            foundOpen?: boolean;
             /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
             fromBoard: string;
             /** @description Where on it */

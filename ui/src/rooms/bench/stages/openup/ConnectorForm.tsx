@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
 import type { Connector } from '../../../../api/openup'
-import { Field, FieldGrid } from '../../../../kit/Field'
+import { Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { viewOf } from '../../../../api/attachments'
@@ -21,6 +21,7 @@ type Props = {
 /** What the map says of a connector. */
 export function ConnectorForm({ machineId, start, boards, onSubmit, ...form }: Props) {
   const [picture, setPicture] = useState(start?.pictureId)
+  const [foundOpen, setFoundOpen] = useState(start?.foundOpen ?? false)
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
     <RecordForm
@@ -37,7 +38,7 @@ export function ConnectorForm({ machineId, start, boards, onSubmit, ...form }: P
             toPlace: text('toPlace'), kind: text('kind'),
           plugPins: Number(pins.plugPins), socketPins: Number(pins.socketPins), offset: Number(pins.offset),
             pin1: text('pin1'), key: text('key'), colours: text('colours'),
-          cable: text('cable'), never: text('never'), note: text('note'), pictureId: picture,
+          cable: text('cable'), never: text('never'), note: text('note'), pictureId: picture, foundOpen,
         })
       }}
     >
@@ -77,6 +78,7 @@ export function ConnectorForm({ machineId, start, boards, onSubmit, ...form }: P
           hint="Only for a socket that looks like another" />
         <Field label="Note" name="note" defaultValue={start?.note} />
       </FieldGrid>
+      <Tick label="It was found open: nobody knows yet where it goes" isOn={foundOpen} onChange={setFoundOpen} />
       <Thumbs>{picture && <li><img src={viewOf(picture, 'thumb')} alt="As it sat" width={96}
         height={72} /></li>}</Thumbs>
       <div><PhotoButton owner={{ machine: machineId }} label="Photo of how it sits"

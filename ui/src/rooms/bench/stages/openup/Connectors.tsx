@@ -105,7 +105,7 @@ function Row({ one, known, mayWrite, onEdit }: { one: ConnectorView; known?: Kno
       <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} pins in ${String(one.socketPins ?? 0)}`
         : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
       <td>{one.never ? <strong>Plug in nothing: {one.never}</strong> : way}</td>
-      <Whole>{one.socketOnly ? 'free' : one.open ? <strong>open</strong> : 'connected'}</Whole>
+      <Whole>{one.socketOnly ? 'free' : !one.open ? 'connected' : one.foundOpen ? 'found open' : <strong>open</strong>}</Whole>
       <td>
         {mayWrite && (
           <Buttons>
@@ -129,7 +129,7 @@ function Edit({ machineId, connector, boards, onDone }: { machineId: number; con
   const change = useChangeConnector(connector.id)
   const names = { name: 'name', fromBoard: 'from', toBoard: 'to', plugPins: 'pins of the plug',
     socketPins: 'pins of the socket', offset: 'moved by', pin1: 'pin 1', key: 'key', colours: 'wires',
-      never: 'must stay free' }
+      never: 'must stay free', foundOpen: 'found open' }
   return (
     <EditRecord record={connector} change={change} newerIn={(newer) => newer.connector} names={names} onDone={onDone}>
       {(form) => <ConnectorForm machineId={machineId} start={connector} boards={boards} action="Keep it" {...form} />}
