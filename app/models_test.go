@@ -88,3 +88,24 @@ func TestModelsCarryFacts(t *testing.T) {
 		require.ErrorContains(t, err, "line 2", wrong)
 	}
 }
+
+// An address that is shown as zeros is lost: with the chip that kept it, what is wrong with that, and what to restore.
+func TestWhatADeadChipLost(t *testing.T) {
+	_, actions := newApp(t)
+	must(actions.Library.AddModel(ctx, technician, library.ModelInput{Maker: "Quennell", Model: "Atelier",
+		Facts: "keeps of U64 = settings, hardware address | handbook"}))
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1",
+		Name:  "Atelier",
+		Maker: "Quennell", Model: "Atelier"})).ID
+	must(actions.Sheets.TakeOverSheet(ctx, curator, machine, "== Board\nU64 DS1287 9005 !dead"))
+	for kind, value := range map[string]string{"firmware": "00:00:00:00:00:00", "label": "02:4B:11:00:2C:8E"} {
+		must(actions.Evidence.StateEvidence(ctx, curator, machine,
+			evidence.StatementInput{Attribute: "hardware-address",
+				Value: value, Citation: evidence.Citation{Kind: kind}}))
+	}
+	lost := must(actions.Bench.Dossier(ctx, viewer, machine)).Lost
+	require.Len(t, lost, 1)
+	require.Regexp(t,
+		`is lost. U64 keeps it, and that is dead since 20\d\d-\d\d-\d\d. Restore 02:4B:11:00:2C:8E, by the label.`,
+		lost[0].Words)
+}

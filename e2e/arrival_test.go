@@ -28,8 +28,11 @@ func choose(label, option string) chromedp.Action {
 		const option = Array.from(label?.querySelectorAll("option") ?? []).find(x => x.textContent.includes(%q));
 		if (!option) return false;
 		const drop = label.querySelector("select");
-		Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(drop, option.value);
-		drop.dispatchEvent(new Event("change", {bubbles: true}));
+		if (drop.dataset.chosen !== option.value) { // once, however long the answer takes
+			drop.dataset.chosen = option.value;
+			Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(drop, option.value);
+			drop.dispatchEvent(new Event("change", {bubbles: true}));
+		}
 		return drop.value === option.value })()`, label, option))
 }
 

@@ -35,6 +35,7 @@ type Dossier struct {
 	PersonalData      []people.PersonalData          `json:"personalData"`
 	Locations         []inventory.Location           `json:"locations" doc:"Where it is and was, the newest first"`
 	Known             []appevidence.Known            `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	Lost              []facts.Lost                   `json:"lost" doc:"Identifiers that it shows as lost, with what to restore"`
 	SharedIdentifiers []appevidence.SharedIdentifier `json:"sharedIdentifiers" doc:"Identifiers that it shares with other records"`
 	ExteriorID        int64                          `json:"exteriorId" doc:"The assembly that is its outside"`
 	Stages            DossierStages                  `json:"stages"`
@@ -75,6 +76,9 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 		return Dossier{}, err
 	}
 	d, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, exteriorID, seen)
+	if err == nil {
+		err = s.findLost(ctx, actor, machine, &d)
+	}
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
 		d.SharedIdentifiers, err = appevidence.SharedIdentifiersOf(ctx, s.kernel.Reader(ctx), machineRef(machineID),

@@ -45,8 +45,7 @@ func ExampleOf() {
 	// disk control 2 U1 U2
 	// bus drivers 2 U5-U6
 	// clock 1 X1
-	// runs by itself: unknown, no processor, no program memory, no work memory is known on it; what is not
-	// identified could be it: U7
+	// runs by itself: unknown, no processor, no program memory, no work memory is known on it; what is not identified could be it: U7
 	// controls disks: present, disk control U1, U2
 	// moves data by itself: unknown, no DMA is known on it; what is not identified could be it: U7
 }

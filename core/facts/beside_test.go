@@ -43,3 +43,24 @@ func TestTwoThingsBesideEachOther(t *testing.T) {
 	require.False(t, facts.AttributeOf("memory").Same("64/256 KB", "128 KB"))
 	require.False(t, facts.AttributeOf("memory").Same("64 KB", "much"))
 }
+
+func TestWhatAChipLost(t *testing.T) {
+	address := facts.AttributeOf("hardware-address")
+	require.True(t, address.IsLost("00:00:00:00:00:00"))
+	require.True(t, address.IsLost("ff-ff-ff-ff-ff-ff"))
+	require.False(t, address.IsLost("02:4B:11:00:2C:8E"))
+	require.False(t, facts.AttributeOf("memory").IsLost("0"))
+	told := []facts.Fact{{Attribute: "keeps", Subject: "U64", Now: &facts.Value{Value: "settings, hardware address"}}}
+	require.Equal(t, "U64", facts.KeeperOf(told, address))
+	require.Empty(t, facts.KeeperOf(told, facts.AttributeOf("host-name")))
+	lost := facts.TellLost(address, "00:00:00:00:00:00", "U64", "flat since 2026-03-02", []facts.Restorative{
+		{Value: "02:4B:11:00:2C:8F", Source: "recalled"}, {Value: "02:4B:11:00:2C:8E", Source: "label",
+			Cited: "sticker"},
+		{Value: "FF:FF:FF:FF:FF:FF", Source: "firmware"}})
+	require.Equal(t,
+		"Hardware address 00:00:00:00:00:00 is lost. U64 keeps it, and that is flat since 2026-03-02. Restore "+
+			"02:4B:11:00:2C:8E, by the label (sticker). But what somebody recalls says 02:4B:11:00:2C:8F: settle that first.",
+		lost.Words)
+	require.Contains(t, facts.TellLost(address, "0", "", "", nil).Words, "Nobody has said for the model")
+	require.Contains(t, facts.TellLost(address, "0", "U64", "", nil).Words, "nothing was found on that yet")
+}

@@ -23,8 +23,7 @@ func ExampleParseStep() {
 	// Output:
 	// Disk drive 4 M3 pan 5 spring PH1 cell B2
 	// hole [rear, brittle] [J5 J6] [{rails riveted}]
-	// Disk drive | 4x M3x5 pan spring washer PH1 @B2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 |
-	// differs rails: riveted
+	// Disk drive | 4x M3x5 pan spring washer PH1 @B2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 | differs rails: riveted
 }
 
 func TestLinesAreReadOrRefused(t *testing.T) {
@@ -290,8 +289,7 @@ const toTheBattery = `Lid | 4x M4x10 PH2 @A1 | tab: rear, brittle | needs: nothi
 Fan | 4x M3x30 PH1 @A2 | unplug P9 | needs: Lid
 Drive bay | 4x M3x5 PH1 @A3 | unplug J5, J6 | needs: Lid | 10 min
 Supply | 4x M3x6 PH1 @A4 | unplug P1 | needs: Lid, Fan | 10 min
-Main board | 6x M3x6 PH1 @A5 | unplug P2, J5 | tab: spacers | needs: Lid, Drive bay | frees: BT1,
-	JP1-JP4 | look: tracks below BT1
+Main board | unplug P2, J5 | tab: spacers | needs: Lid, Drive bay | frees: BT1, JP1-JP4 | look: tracks below BT1
 Keyboard plate | needs: nothing | frees: C1-C40`
 
 // The way to a part is no longer than it must be, and closed; what nobody said counts as needed.

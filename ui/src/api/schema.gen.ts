@@ -5123,6 +5123,8 @@ export interface components {
             known: components["schemas"]["Known"][];
             /** @description Where it is and was, the newest first */
             locations: components["schemas"]["Location"][];
+            /** @description Identifiers that it shows as lost, with what to restore */
+            lost: components["schemas"]["FactLost"][];
             personalData: components["schemas"]["PersonalData"][];
             /** @description Identifiers that it shares with other records */
             sharedIdentifiers: components["schemas"]["SharedIdentifier"][];
@@ -5326,6 +5328,24 @@ export interface components {
             ids: string[];
             /** @description When the next statement says something else, EDTF; null when that cannot be told */
             until: string | null;
+            value: string;
+        };
+        FactLost: {
+            attribute: string;
+            /** @description What is wrong with that part; empty where nothing was found */
+            because: string;
+            /** @description The part that keeps it, by what is told of the model; empty where nobody said */
+            keeper: string;
+            label: string;
+            /** @description What other sources say that it was, the strongest first */
+            restore: components["schemas"]["FactRestorative"][];
+            /** @description As it is shown now */
+            shown: string;
+            words: string;
+        };
+        FactRestorative: {
+            cited: string;
+            source: string;
             value: string;
         };
         FactSource: {

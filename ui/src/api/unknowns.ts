@@ -57,10 +57,24 @@ export const identificationQuery = (assemblyId: number) =>
   queryOptions({ queryKey: ['mysteries', 'of', assemblyId], queryFn: () =>
     ask(api.GET('/api/assemblies/{id}/identification', { params: { path: { id: assemblyId } } })) })
 
+/** What people wrote about what a board could be. */
+export type Weighed = Omit<IdentificationInput, 'version'>
+
+/**
+ * Changes what is thought about a board. Changes wait for each other: each starts from what the one before it left, so
+ * that nobody meets their own words as those of somebody else.
+ */
 export function useWeigh(assemblyId: number) {
   return useMutation({
-    mutationFn: (body: IdentificationInput) =>
-      ask(api.PUT('/api/assemblies/{id}/identification', { params: { path: { id: assemblyId } }, body })),
+    scope: { id: `weigh ${String(assemblyId)}` },
+    mutationFn: (change: (now: Weighed) => Partial<Weighed>) => {
+      const now = queryClient.getQueryData(identificationQuery(assemblyId).queryKey)
+      if (!now) throw new Error('What is thought about the board is not read yet.')
+      const { hypotheses, evidence, dropped = [], decision, version } = now
+      const written = { hypotheses, evidence, dropped, decision }
+      return ask(api.PUT('/api/assemblies/{id}/identification', { params: { path: { id: assemblyId } },
+        body: { version, ...written, ...change(written) } }))
+    },
     onSuccess: (told) => {
       queryClient.setQueryData(identificationQuery(assemblyId).queryKey, told)
       for (const queryKey of [['mysteries'], ['dating']]) void queryClient.invalidateQueries({ queryKey })

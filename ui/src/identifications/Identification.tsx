@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { messageOf, ProblemError } from '../api/problem'
 import { useAccount } from '../api/session'
-import { identificationQuery, type IdentificationView, useWeigh, type IdentificationInput } from '../api/unknowns'
+import { identificationQuery, type IdentificationView, useWeigh, type Weighed } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Choice, Field, FieldGrid } from '../kit/Field'
 import { Figure, Scroll } from '../kit/ListTable'
@@ -16,7 +16,6 @@ import { Census, type Proposal } from './Census'
 import { EvidenceTable } from './EvidenceTable'
 import { weightOf, weightWord } from './words'
 
-type Written = Omit<IdentificationInput, 'version'>
 type Evidence = IdentificationView['evidence'][number]
 
 const weights = [3, 2, 1, 0, -1, -2, -3]
@@ -35,18 +34,18 @@ function Shown({ identification }: { identification: IdentificationView }) {
   const weigh = useWeigh(identification.assemblyId)
   const [adding, setAdding] = useState<'explanation' | 'evidence' | 'decision'>()
   const { hypotheses, evidence, weighing, decision } = identification
-  const dropped = identification.dropped ?? []
-  const written: Written = { hypotheses, evidence, dropped, decision }
-  const put = (change: Partial<Written>,
-    onSuccess?: () => void) => { weigh.mutate({ version: identification.version, ...written, ...change },
-      { onSuccess }) }
+  const put = (change: (now: Weighed) => Partial<Weighed>, onSuccess?: () => void) => {
+    weigh.mutate(change, { onSuccess })
+  }
   const done = () => { setAdding(undefined) }
   // What was accepted before and is otherwise now takes the place of that, with the weights that somebody gave it.
   const accept = ({ key, text, howTo, presence, weights }: Proposal) => {
-    const before = evidence.find(({ follows }) => follows === key)
-    const one: Evidence = { id: before?.id ?? next(evidence.map(({ id }) => id)), text, howTo, presence, follows: key,
-      weights: before?.weights ?? weights }
-    put({ evidence: [...evidence.filter(({ id }) => id !== one.id), one] })
+    put((now) => {
+      const before = now.evidence.find(({ follows }) => follows === key)
+      const one: Evidence = { id: before?.id ?? next(now.evidence.map(({ id }) => id)), text, howTo, presence,
+        follows: key, weights: before?.weights ?? weights }
+      return { evidence: [...now.evidence.filter(({ id }) => id !== one.id), one] }
+    })
   }
   const chosen = hypotheses.find(({ id }) => id === decision?.hypothesisId)
   const stale = weigh.error instanceof ProblemError && weigh.error.problem?.newer
@@ -83,7 +82,7 @@ function Shown({ identification }: { identification: IdentificationView }) {
           {weighing.next[0]?.howTo && ` (${weighing.next[0].howTo})`}: it {weighing.next[0]?.why}.</p>
       )}
       <Census identification={identification} mayWrite={mayWrite} onAccept={accept}
-        onDrop={(key) => { put({ dropped: [...dropped, key] }) }} />
+        onDrop={(key) => { put((now) => ({ dropped: [...(now.dropped ?? []), key] })) }} />
       {evidence.length > 0 && hypotheses.length > 0 && (
         <Scroll>
           <EvidenceTable>
@@ -92,7 +91,8 @@ function Shown({ identification }: { identification: IdentificationView }) {
             <tbody>
               {evidence.map((one) => <Row key={one.id} one={one} hypotheses={hypotheses} mayWrite={mayWrite}
                 onChange={(changed) => {
-                  put({ evidence: evidence.map((other) => (other.id === one.id ? changed : other)) })
+                  put((now) => ({ evidence: now.evidence.map((other) =>
+                    (other.id === one.id ? changed(other) : other)) }))
                 }} />)}
             </tbody>
           </EvidenceTable>
@@ -109,14 +109,14 @@ function Shown({ identification }: { identification: IdentificationView }) {
           <Button $small isDisabled={hypotheses.length === 0} onPress={() => { setAdding('decision') }}>
             {decision ? 'Decide anew' : 'Decide'}
           </Button>
-          {decision && <Button $small onPress={() => { put({ decision: undefined }) }}>Open it again</Button>}
+          {decision && <Button $small onPress={() => { put(() => ({ decision: undefined })) }}>Open it again</Button>}
         </Buttons>
       )}
       {adding === 'explanation' && (
         <RecordForm error={null} isPending={weigh.isPending} action="Add it"
           onSubmit={(form) => {
-            put({ hypotheses: [...hypotheses, { id: next(hypotheses.map(({ id }) => id)),
-              text: textOf(form, 'text') }] }, done)
+            put((now) => ({ hypotheses: [...now.hypotheses, { id: next(now.hypotheses.map(({ id }) => id)),
+              text: textOf(form, 'text') }] }), done)
           }} onCancel={done}>
           <Field label="It could be" name="text" isRequired autoFocus placeholder="a disk controller" />
         </RecordForm>
@@ -127,10 +127,10 @@ function Shown({ identification }: { identification: IdentificationView }) {
           isPending={weigh.isPending}
           action="Add it"
           onSubmit={(form) => {
-            const one = { id: next(evidence.map(({ id }) => id)), text: textOf(form, 'text'),
-              howTo: textOf(form, 'howTo'), presence: (textOf(form, 'seen') || 'found') as Evidence['presence'],
-                weights: [] }
-            put({ evidence: [...evidence, one] }, done)
+            const one = { text: textOf(form, 'text'), howTo: textOf(form, 'howTo'),
+              presence: (textOf(form, 'seen') || 'found') as Evidence['presence'], weights: [] }
+            put((now) => ({ evidence: [...now.evidence, { id: next(now.evidence.map(({ id }) => id)), ...one }] }),
+              done)
           }}
           onCancel={done}
         >
@@ -142,13 +142,13 @@ function Shown({ identification }: { identification: IdentificationView }) {
         </RecordForm>
       )}
       {adding === 'decision' && <Deciding identification={identification} isPending={weigh.isPending}
-        onDecide={(made) => { put({ decision: made }, done) }} onCancel={done} />}
+        onDecide={(made) => { put(() => ({ decision: made }), done) }} onCancel={done} />}
     </Frame>
   )
 }
 
 function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypotheses: IdentificationView['hypotheses'];
-  mayWrite: boolean; onChange: (changed: Evidence) => void }) {
+  mayWrite: boolean; onChange: (changed: (now: Evidence) => Evidence) => void }) {
   return (
     <tr>
       <td>{one.text}{one.howTo && <><br /><Faint>{one.howTo}</Faint></>}
@@ -159,7 +159,7 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
             label={<span className="only-read">Was it looked for: {one.text}</span>}
             value={one.presence}
             options={Object.entries(seenWords).map(([value, text]) => ({ value: value as Evidence['presence'], text }))}
-            onChange={(presence) => { onChange({ ...one, presence }) }}
+            onChange={(presence) => { onChange((now) => ({ ...now, presence })) }}
           />
         ) : seenWords[one.presence]}
       </td>
@@ -171,8 +171,8 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
               value={String(weightOf(one.weights, id))}
               options={weights.map((weight) => ({ value: String(weight), text: weightWord(weight) }))}
               onChange={(weight) => {
-                onChange({ ...one, weights: [...one.weights.filter(({ hypothesisId }) => hypothesisId !== id),
-                  { hypothesisId: id, weight: Number(weight) }] })
+                onChange((now) => ({ ...now, weights: [...now.weights.filter(({ hypothesisId }) => hypothesisId !== id),
+                  { hypothesisId: id, weight: Number(weight) }] }))
               }}
             />
           ) : weightWord(weightOf(one.weights, id))}

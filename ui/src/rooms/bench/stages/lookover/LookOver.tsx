@@ -44,6 +44,7 @@ function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: D
       <Part title="What is known"
         faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>
         {mayWrite && <AddStatement machineId={machine.id} />}
+        {dossier.lost.map((lost) => <Notice key={lost.attribute} tone="attention" word="Lost.">{lost.words}</Notice>)}
         <KnownList machineId={machine.id} known={dossier.known}
           onPicture={(id, region) => { setOpened({ id, region }) }} />
       </Part>
