@@ -145,6 +145,11 @@ func TestKnownFaultsAreFound(t *testing.T) {
 	_, marked := addCard(actions, "EH-2", "Card | part 4424-1", "C12 100uF 16V !leaking")
 	require.Equal(t, "has it", must(actions.Condition.Recognised(ctx, viewer, marked)).Claims[0].Suspect[0].State)
 	require.Equal(t, []int64{marked}, must(actions.Condition.KnownAssembly(ctx, viewer, record.ID)).Untested[0].Have)
+	// What was found later counts more than a check before it, on the board and on the page of the record.
+	require.NoError(t, actions.Condition.CheckFault(ctx, technician, marked, appcondition.FaultCheckInput{
+		KnownID: record.ID, Fault: "C12 leaking: green below it", On: "2026-01-01"}))
+	require.Equal(t, "has it", must(actions.Condition.Recognised(ctx, viewer, marked)).Claims[0].Suspect[0].State)
+	require.Equal(t, []int64{marked}, must(actions.Condition.KnownAssembly(ctx, viewer, record.ID)).Untested[0].Have)
 	require.Error(t, check(true, "2099-01-01"))
 	require.ErrorContains(t, actions.Condition.CheckFault(ctx, technician, card, appcondition.FaultCheckInput{
 		KnownID: record.ID, Fault: "nothing"}), "names no such fault")

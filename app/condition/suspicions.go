@@ -8,6 +8,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/core/condition"
 	"frugalheron/core/sheet"
+	storelibrary "frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
@@ -34,24 +35,55 @@ func (s *Service) Recognised(ctx context.Context, actor action.Actor, assemblyID
 func (s *Service) KnownAssembly(ctx context.Context, actor action.Actor, id int64) (library.KnownDetail, error) {
 	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (library.KnownDetail, error) {
 		d, err := s.library.KnownAssembly(ctx, actor, id)
-		if err != nil || len(d.Untested) == 0 {
+		if err != nil {
 			return d, err
 		}
-		sure := slices.DeleteFunc(slices.Clone(d.Places), func(p library.KnownPlace) bool { return !p.Match.Sure })
-		if len(sure) > mostSettled {
-			sure, d.More = sure[:mostSettled], true
-		}
-		for _, place := range sure {
-			list, err := findingsOf(ctx, s.kernel.Reader(ctx), place.AssemblyID)
-			if err != nil {
-				return d, err
-			}
-			for i := range d.Untested {
-				list.sort(&d.Untested[i], place.AssemblyID)
-			}
-		}
-		return d, nil
+		return d, findUntested(ctx, s.kernel.Reader(ctx), &d)
 	})
+}
+
+// findUntested tells of each fault which of the places have it, and of which nobody has found out.
+func findUntested(ctx context.Context, h pg.Handle, d *library.KnownDetail) error {
+	for _, fault := range d.Details.Faults {
+		d.Untested = append(d.Untested, library.Untested{Fault: fault, Open: []int64{}, Have: []int64{},
+			Clear: []int64{}})
+	}
+	ids := []int64{}
+	for _, place := range d.Places {
+		if place.Match.Sure {
+			ids = append(ids, place.AssemblyID)
+		}
+	}
+	if len(d.Untested) == 0 || len(ids) == 0 {
+		return nil
+	}
+	if len(ids) > mostSettled {
+		ids, d.More = ids[:mostSettled], true
+	}
+	checks, err := storelibrary.FaultChecks(ctx, h, ids)
+	if err != nil {
+		return err
+	}
+	for _, id := range ids {
+		list, err := findingsOf(ctx, h, id)
+		if err != nil {
+			return err
+		}
+		for i := range d.Untested {
+			u := &d.Untested[i]
+			suspicion := library.SuspicionOf(u.Fault, d.ID, id, checks)
+			list.settle(&suspicion)
+			switch suspicion.State {
+			case "open":
+				u.Open = append(u.Open, id)
+			case "has it":
+				u.Have = append(u.Have, id)
+			default:
+				u.Clear = append(u.Clear, id)
+			}
+		}
+	}
+	return nil
 }
 
 // mostSettled bounds of how many assemblies the findings are read for what they are known to suffer from.
@@ -89,19 +121,5 @@ func (list onBoard) settle(s *library.Suspicion) {
 	}
 	if s.Note == "" {
 		s.Note = "by what was found on it"
-	}
-}
-
-// sort puts a board to those that have a fault or do not, by what was found on it.
-func (list onBoard) sort(u *library.Untested, id int64) {
-	story, found := list.storyOf(u.What)
-	if !found || !slices.Contains(u.Open, id) {
-		return
-	}
-	u.Open = slices.DeleteFunc(u.Open, func(open int64) bool { return open == id })
-	if story.Open {
-		u.Have = append(u.Have, id)
-	} else {
-		u.Clear = append(u.Clear, id)
 	}
 }

@@ -129,29 +129,23 @@ func (k *knownAfter) claim(m known.Match, of library.KnownThing, checks []librar
 	c := KnownClaim{Match: m, Name: by.Name, Kind: by.Kind, Maker: by.Maker, Source: by.Source, Details: read,
 		Differs: read.Differs(of.RAMBytes), Suspect: []Suspicion{}}
 	for _, fault := range read.Faults {
-		s := Suspicion{Fault: fault, State: "open"}
-		if check, ok := newestCheck(checks, m.ID, of.AssemblyID, fault.What); ok {
-			s.State, s.On, s.By, s.Note = stateOf(check), check.On, check.By, check.Note
-		}
-		c.Suspect = append(c.Suspect, s)
+		c.Suspect = append(c.Suspect, SuspicionOf(fault, m.ID, of.AssemblyID, checks))
 	}
 	return c
 }
 
-func newestCheck(checks []library.FaultCheck, knownID, assemblyID int64, fault string) (library.FaultCheck, bool) {
-	for _, c := range slices.Backward(checks) {
-		if c.KnownID == knownID && c.AssemblyID == assemblyID && c.Fault == fault {
-			return c, true
+// SuspicionOf is a fault that assemblies of a record are known to have, and what the newest check found out of one.
+func SuspicionOf(fault known.Fault, knownID, assemblyID int64, checks []library.FaultCheck) Suspicion {
+	s := Suspicion{Fault: fault, State: "open"}
+	for _, c := range checks {
+		if c.KnownID == knownID && c.AssemblyID == assemblyID && c.Fault == fault.What {
+			s.State, s.On, s.By, s.Note = "clear", c.On, c.By, c.Note
+			if c.HasIt {
+				s.State = "has it"
+			}
 		}
 	}
-	return library.FaultCheck{}, false
-}
-
-func stateOf(c library.FaultCheck) string {
-	if c.HasIt {
-		return "has it"
-	}
-	return "clear"
+	return s
 }
 
 // mostPlaces bounds how many assemblies are looked at as what a record may be about.
@@ -186,10 +180,7 @@ func (s *Service) knownAssembly(ctx context.Context, h pg.Handle, id int64) (Kno
 	for _, o := range all.find.Overlaps(id) {
 		d.Overlaps = append(d.Overlaps, KnownOverlap{o, all.all[o.ID].Name})
 	}
-	if err := d.findPlaces(ctx, h, all, recordOf(row)); err != nil {
-		return d, err
-	}
-	return d, d.findUntested(ctx, h)
+	return d, d.findPlaces(ctx, h, all, recordOf(row))
 }
 
 // findPlaces finds where it is: the database tells what may be it, the core whether it is.
@@ -237,31 +228,4 @@ func (d *KnownDetail) findPlaces(ctx context.Context, h pg.Handle, all *knownAft
 	}
 	slices.SortStableFunc(d.Places, func(a, b KnownPlace) int { return b.Match.Strength() - a.Match.Strength() })
 	return nil
-}
-
-// findUntested tells of each fault which of the places have it, and of which nobody has found out.
-func (d *KnownDetail) findUntested(ctx context.Context, h pg.Handle) error {
-	ids := make([]int64, 0, len(d.Places))
-	for _, p := range d.Places {
-		if p.Match.Sure {
-			ids = append(ids, p.AssemblyID)
-		}
-	}
-	checks, err := library.FaultChecks(ctx, h, ids)
-	for _, fault := range d.Details.Faults {
-		u := Untested{fault, []int64{}, []int64{}, []int64{}}
-		for _, id := range ids {
-			check, ok := newestCheck(checks, d.ID, id, fault.What)
-			switch {
-			case !ok:
-				u.Open = append(u.Open, id)
-			case check.HasIt:
-				u.Have = append(u.Have, id)
-			default:
-				u.Clear = append(u.Clear, id)
-			}
-		}
-		d.Untested = append(d.Untested, u)
-	}
-	return err
 }

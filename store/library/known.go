@@ -150,16 +150,13 @@ func ThingsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]KnownThi
 // ThingsLike lists assemblies that may be known by one of some numbers, folded, with or without their revision behind it,
 // or by words in their titles; at most limit.
 func ThingsLike(ctx context.Context, h pg.Handle, keys, words []string, limit int) ([]KnownThing, error) {
-	written := []string{}
-	for _, key := range keys {
-		key = pg.LikeEscaper.Replace(key)
-		written = append(written, key, key+"REV%", key+"_", key+"__")
-	}
 	found := []KnownThing{}
 	err := h.SelectContext(ctx, &found, thingSelect+`WHERE a.kind <> 'exterior' AND a.id IN (
-			SELECT b.id FROM unnest(CAST($1 AS text[])) key JOIN assembly b ON b.part_key LIKE key AND b.part_key <> ''
+			SELECT b.id FROM unnest(CAST($1 AS text[])) key JOIN assembly b ON b.part_key <> ''
+				AND b.part_key ~>=~ key AND b.part_key ~<~ (key || chr(65533))
+				AND (length(b.part_key) <= length(key) + 2 OR substr(b.part_key, length(key) + 1, 3) = 'REV')
 			UNION SELECT b.id FROM unnest(CAST($2 AS text[])) pattern JOIN assembly b ON b.search LIKE pattern)
-		ORDER BY m.accession NULLS LAST, f.ordinal, a.id LIMIT $3`, written, pg.Holding(words), limit)
+		ORDER BY m.accession NULLS LAST, f.ordinal, a.id LIMIT $3`, keys, pg.Holding(words), limit)
 	return found, err
 }
 
