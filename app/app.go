@@ -19,6 +19,7 @@ import (
 	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
 	"frugalheron/app/sheets"
+	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/store/blobs"
@@ -34,6 +35,7 @@ type App struct {
 	Files      *files.Service
 	Sheets     *sheets.Service
 	Evidence   *evidence.Service
+	Signs      *signs.Service
 	Unknowns   *unknowns.Service
 	Arrivals   *arrivals.Service
 	Roms       *roms.Service
@@ -56,7 +58,8 @@ func New(db *sqlx.DB) *App {
 	a.Files = files.New(kernel, a.People, a.Inventory)
 	a.Sheets = sheets.New(kernel, a.Library, a.Inventory)
 	a.Evidence = evidence.New(kernel)
-	a.Unknowns = unknowns.New(kernel, a.Library, a.Inventory)
+	a.Signs = signs.New(kernel, a.Inventory, a.Library)
+	a.Unknowns = unknowns.New(kernel, a.Library, a.Inventory, a.Signs)
 	a.Arrivals = arrivals.New(kernel, a.Evidence)
 	a.Roms = roms.New(kernel, a.Library, a.Inventory)
 	a.Dating = dating.New(kernel, a.Library, a.Inventory, a.Roms)
@@ -68,7 +71,7 @@ func New(db *sqlx.DB) *App {
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Unknowns: a.Unknowns,
-	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts)
+	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts)
 	return a
 }
 

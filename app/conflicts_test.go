@@ -125,6 +125,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"condition.VoidMeasurement": func() error {
 			return second(u.Condition.VoidMeasurement(ctx, curator, series.ID, old))
 		},
+		"signs.VoidSighting": func() error {
+			seen := must(u.Signs.Signs(ctx, curator, u.machine)).Seen[0]
+			return second(u.Signs.VoidSighting(ctx, curator, seen.ID, old))
+		},
 		"condition.VoidFinding": func() error {
 			found := must(u.Condition.Condition(ctx, curator, u.machine)).Findings[0]
 			return second(u.Condition.VoidFinding(ctx, curator, found.ID, old))

@@ -28,7 +28,9 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/app/people"
 	"frugalheron/app/roms"
+	appsigns "frugalheron/app/signs"
 	"frugalheron/app/teardown"
+	"frugalheron/core/sign"
 	"frugalheron/store/blobs"
 )
 
@@ -76,6 +78,7 @@ func newUndoables(t *testing.T) *undoables {
 		ObservedFinding: appcondition.ObservedFinding{New: &appcondition.FindingInput{Kind: "cracked"},
 			Severity: "watch"}}))
 	must(actions.Condition.Measure(ctx, curator, machine.ID, appcondition.MeasurementInput{Line: "+5 4.93 V"}))
+	must(actions.Signs.SeeSign(ctx, curator, machine.ID, appsigns.SightingInput{Kind: sign.Code, Shown: "E4"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
@@ -223,6 +226,17 @@ func (u *undoables) acts() map[string]func() error {
 			}
 			return second(u.Condition.VoidMeasurement(ctx, curator, now[0].ID, now[0].Version))
 		},
+		"see sign": func() error {
+			return second(u.Signs.SeeSign(ctx, curator, u.machine,
+				appsigns.SightingInput{Kind: sign.Screen, Shown: u.word("BANK")}))
+		},
+		"strike sighting": func() error {
+			now := must(u.Signs.Signs(ctx, curator, u.machine)).Seen
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Signs.VoidSighting(ctx, curator, now[0].ID, now[0].Version))
+		},
 		"decide mention": func() error {
 			now := must(u.People.Mentions(ctx, curator))
 			if len(now) == 0 {
@@ -289,6 +303,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.Wiring(ctx, curator, u.machine)), must(u.Teardown.Teardown(ctx, curator, u.empty)),
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
+		must(u.Signs.Signs(ctx, curator, u.machine)),
 		must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
 		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),
 		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,

@@ -65,7 +65,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	maker := library.MakerInput{Name: "Tarn & Vole", Founded: "1979", Ended: "1991", Place: "Gull Point",
 		Ties: "renamed | Vole Works | 1991 | letter head", Note: "three sites", Source: "letter head"}
 	model := library.ModelInput{Maker: "Tarn & Vole", Model: "Lantern 2", Made: "1984/1988", Variants: "Lantern 2P",
-		Figures: "+5 = 4.9 .. 5.2 V", Facts: "slots = 5 | manual",
+		Figures: "+5 = 4.9 .. 5.2 V", Facts: "slots = 5 | manual", Signs: "code E4 | any | no keyboard",
 		Expected: "Main board | part 4410-2", Note: "two fans", Source: "manual"}
 	ownType := library.OwnTypeInput{Number: "HX9111", Class: "sram", Function: "buffer memory", Words: 2048, Bits: 8,
 		Package: "DIP-24", ClockMHz: 4, TypicalMA: 90, Notes: "runs hot", Maker: "Tarn & Vole", Currents: "+5 90/120",
@@ -73,6 +73,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	card := library.KnownInput{Kind: "card", Name: "Memory card", Maker: "Tarn & Vole", Numbers: "4424-1",
 		Revisions: "B-C",
 		Printed:   "Vole Store", Chips: "8x 41256\n74LS245\n74LS158\n74S74", Details: "memory 384 KB",
+		Signs:  "lamps 1 | any | it runs",
 		Note:   "two were bought",
 		Source: "price list"}
 	about := files.AttachmentInput{Caption: "The rear", View: "rear", Taken: "2025-06", Language: "de-CH",

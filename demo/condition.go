@@ -8,6 +8,7 @@ import (
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/evidence"
 	"frugalheron/app/inventory"
+	appsigns "frugalheron/app/signs"
 	"frugalheron/core/condition"
 )
 
@@ -164,6 +165,27 @@ func (t teller) measurements() error {
 	}
 	if told := t.machines["EH-0155"]; told != 0 {
 		return t.adjuster(told)
+	}
+	return nil
+}
+
+// signs tells what was seen and heard.
+func (t teller) signs() error {
+	told, err := readWorld[map[string][]appsigns.SightingInput]("signs.json")
+	if err != nil {
+		return err
+	}
+	for _, accession := range slices.Sorted(maps.Keys(told)) {
+		id := t.machines[accession]
+		there, err := t.actions.Signs.Signs(t.ctx, t.curator, id)
+		if err != nil {
+			return err
+		}
+		for _, one := range told[accession][min(len(there.Seen), len(told[accession])):] {
+			if _, err := t.actions.Signs.SeeSign(t.ctx, t.curator, id, one); err != nil {
+				return fmt.Errorf("%s: %s: %w", accession, one.Shown, err)
+			}
+		}
 	}
 	return nil
 }

@@ -30,6 +30,8 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/roms"
+	"frugalheron/app/signs"
+	"frugalheron/core/sign"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
@@ -92,11 +94,16 @@ func (w world) addKnown(t *testing.T) {
 	}
 	_, err := w.actions.Library.NameKnown(ctx, curator, library.KnownInput{Kind: "board", Name: "Board of the Lantern",
 		Numbers: "4410-2",
-		Details: "connector J7 | 5-pin round socket | keyboard\nfault U1 hot | feel U1 after ten minutes"})
+		Details: "connector J7 | 5-pin round socket | keyboard\nfault U1 hot | feel U1 after ten minutes",
+		Signs:   "row power, fault\nfields 7-4 bank\nexpect lamps power | ready | waits\ncode 0x4? | any | a chip"})
 	require.NoError(t, err)
 	_, err = w.actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-0902", Name: "Lamp",
 		Maker: "Tarn & Vole", Model: "Lantern 1"})
 	require.NoError(t, err)
+	for kind, shown := range map[sign.Kind]string{sign.Lamps: "fault*", sign.Code: "0x47"} {
+		_, err = w.actions.Signs.SeeSign(ctx, curator, w.machine.ID, signs.SightingInput{Kind: kind, Shown: shown})
+		require.NoError(t, err)
+	}
 }
 
 // addStory gives the machine a lot, a past, an outside that meets another machine's, and a picture.
@@ -614,6 +621,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" one card", Click(Button("Leave it")), Click(Link("Board of the Lantern")),
 		See(Text("Known to suffer from")),
 		Click(Button("It does not")), See(Labelled("What was seen")))
+	look(theme+" signs", at("/library/signs"), See(Text("waits")))
 	look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
 	look(theme+" board picture", chromedp.Navigate(w.identify()),
 		Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`),
@@ -634,7 +642,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" judge", chromedp.Navigate(w.stage("judge")), See(Text("Over the years")),
 		Click(Button("Begin a survey")), Click(Button("Found something")), See(Labelled("Where, in words")),
 		Click(Button("Note an adjuster")), See(Labelled("Where it stands now")),
-		Click(Button("More readings of BT1")), See(Text("Take a reading (F9)")))
+		Click(Button("More readings of BT1")), See(Text("Take a reading (F9)")),
+		Click(Button("Note what it shows")), See(Button("power: dark")), See(Text("nearest:")))
 	look(theme+" end of a survey", Click(Button("End the survey here")), See(Text("That stays visible")),
 		Click(Button("Look at more")), Click(Button("Inspected, nothing new found")),
 		See(`//section[@aria-label="Batteries"]//h3`), Click(Button("End the survey here")),

@@ -17,6 +17,7 @@ import (
 	"frugalheron/web/quickentry"
 	"frugalheron/web/roms"
 	"frugalheron/web/sheets"
+	"frugalheron/web/signs"
 	"frugalheron/web/teardown"
 	"frugalheron/web/unknowns"
 )
@@ -39,4 +40,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	unknowns.Register(api, actions)
 	teardown.Register(api, actions)
 	condition.Register(api, actions)
+	signs.Register(api, actions)
 }

@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/people"
 	"frugalheron/core/known"
+	"frugalheron/core/sign"
 	"frugalheron/store/history"
 	"frugalheron/store/library"
 	"frugalheron/store/pg"
@@ -159,7 +160,8 @@ func checkKnown(f *KnownInput) error {
 	err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("maker", &f.Maker),
 		input.Lines("numbers", &f.Numbers), input.OneLine("revisions", &f.Revisions), input.Lines("printed",
 			&f.Printed),
-		input.Lines("chips", &f.Chips), input.Lines("details", &f.Details), input.Lines("note", &f.Note),
+		input.Lines("chips", &f.Chips), input.Lines("details", &f.Details), input.Lines("signs", &f.Signs),
+		input.Lines("note", &f.Note),
 		input.OneLine("source", &f.Source))
 	switch {
 	case err != nil:
@@ -192,6 +194,9 @@ func checkKnown(f *KnownInput) error {
 	}
 	if _, problems := known.ParseDetails(f.Details); len(problems) > 0 {
 		return action.Reject("details", fmt.Sprintf("line %d %s", problems[0].Line, problems[0].Message))
+	}
+	if _, problems := sign.Parse(f.Signs); len(problems) > 0 {
+		return action.Reject("signs", fmt.Sprintf("line %d %s", problems[0].Line, problems[0].Message))
 	}
 	if f.Numbers == "" && f.Printed == "" && f.Chips == "" {
 		return action.Reject("numbers",

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"frugalheron/core/known"
+	"frugalheron/core/sign"
 	storelibrary "frugalheron/store/library"
 )
 
@@ -17,6 +18,7 @@ type KnownInput struct {
 	Printed   string `json:"printed" says:"text" maxLength:"2000" required:"false" doc:"Words printed on it that tell it from others, one a line"`
 	Chips     string `json:"chips" maxLength:"8000" required:"false" doc:"Types of its chips by which it is known without a number, one a line, as 8x 41256; at least four types"`
 	Details   string `json:"details" says:"text" maxLength:"20000" required:"false" doc:"What is known of it, a line each: connectors, jumpers, needs, currents, faults ..."`
+	Signs     string `json:"signs" says:"text" maxLength:"20000" required:"false" doc:"What it shows, a sign a line"`
 	Note      string `json:"note" says:"text" maxLength:"4000" required:"false"`
 	Source    string `json:"source" says:"text" maxLength:"1000" required:"false" doc:"How one knows; without it, it counts as recalled"`
 }
@@ -45,6 +47,7 @@ type KnownPage struct {
 type KnownDetail struct {
 	KnownAssembly
 	Details  known.Details  `json:"read" doc:"The details, line by line"`
+	Shows    sign.Table     `json:"shows" doc:"The signs, line by line"`
 	Remarks  []string       `json:"remarks" says:"text" doc:"What does not go together in it"`
 	Overlaps []KnownOverlap `json:"overlaps" doc:"Other records that claim a number of it for the same revisions"`
 	Places   []KnownPlace   `json:"places" doc:"Where it is, surest first"`

@@ -9,6 +9,7 @@ import (
 	"frugalheron/core/facts"
 	"frugalheron/core/known"
 	"frugalheron/core/model"
+	"frugalheron/core/sign"
 	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
@@ -17,6 +18,7 @@ import (
 type ModelTold struct {
 	MachineModel
 	Told     []ToldFact       `json:"told"`
+	Shows    sign.Table       `json:"shows" doc:"The signs, line by line"`
 	Boards   []ModelBoard     `json:"boards" doc:"What belongs in it, each with the record that knows it"`
 	Fits     []ModelBoard     `json:"fits" doc:"What else is known to fit it"`
 	Measured []string         `json:"measured" says:"text" doc:"What is measured and shown, a figure each"`
@@ -74,6 +76,7 @@ func (s *Service) ModelTold(ctx context.Context, actor action.Actor, id int64) (
 		return t, err
 	}
 	t.MachineModel = machineModelOf(row)
+	t.Shows, _ = sign.Parse(row.Signs)
 	t.Measured = append(t.Measured, linesOf(row.Figures)...)
 	judged, err := t.judged(actor.Today())
 	if err != nil {

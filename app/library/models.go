@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/model"
+	"frugalheron/core/sign"
 	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
@@ -90,7 +91,8 @@ func checkModel(f *ModelInput, today string) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
 		input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
 		input.Lines("expected", &f.Expected), input.Lines("figures", &f.Figures),
-		input.Lines("facts", &f.Facts), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
+		input.Lines("facts", &f.Facts), input.Lines("signs", &f.Signs), input.Lines("note", &f.Note),
+		input.OneLine("source", &f.Source))
 	switch {
 	case err != nil:
 		return err
@@ -104,6 +106,9 @@ func checkModel(f *ModelInput, today string) error {
 	}
 	if _, problems := f.figures(); len(problems) > 0 {
 		return action.Reject("figures", fmt.Sprintf("line %d: %s", problems[0].Line, problems[0].Message))
+	}
+	if _, problems := sign.Parse(f.Signs); len(problems) > 0 {
+		return action.Reject("signs", fmt.Sprintf("line %d %s", problems[0].Line, problems[0].Message))
 	}
 	told, problems := model.ParseFacts(f.Facts)
 	if len(problems) == 0 {

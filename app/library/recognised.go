@@ -6,6 +6,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/core/known"
+	"frugalheron/core/sign"
 	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
@@ -112,6 +113,33 @@ func (s *Service) NumbersOf(ctx context.Context, h pg.Handle, assemblyIDs []int6
 	return numbers, err
 }
 
+// KnownSigns is what a record that knows an assembly beyond doubt says that it shows.
+type KnownSigns struct {
+	ID    int64
+	Name  string
+	Names []string // its name, and the part numbers that it has
+	Signs string
+}
+
+// SignsOf lists by assembly what the records say that know each beyond doubt.
+func (s *Service) SignsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) (map[int64][]KnownSigns, error) {
+	now, err := s.knownIn(ctx, h)
+	if err != nil {
+		return nil, err
+	}
+	told, err := s.RecognisedIn(ctx, h, assemblyIDs)
+	found := map[int64][]KnownSigns{}
+	for _, one := range told {
+		for _, claim := range one.Claims {
+			if k := now.all[claim.ID]; claim.Sure {
+				found[one.AssemblyID] = append(found[one.AssemblyID],
+					KnownSigns{k.ID, k.Name, append([]string{k.Name}, linesOf(k.Numbers)...), k.Signs})
+			}
+		}
+	}
+	return found, err
+}
+
 // recognise matches things, each with its chips.
 func (k *knownAfter) recognise(things []library.KnownThing, chips map[int64]known.Chips) [][]known.Match {
 	matches := make([][]known.Match, len(things))
@@ -169,6 +197,7 @@ func (s *Service) knownAssembly(ctx context.Context, h pg.Handle, id int64) (Kno
 	}
 	d.KnownAssembly = knownOf(row)
 	d.Details, _ = known.ParseDetails(row.Details)
+	d.Shows, _ = sign.Parse(row.Signs)
 	d.Remarks = d.Details.SameTime()
 	if row.Struck {
 		return d, nil

@@ -40,6 +40,7 @@ type ModelInput struct {
 	Expected string `json:"expected" maxLength:"20000" required:"false" doc:"What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985"`
 	Figures  string `json:"figures" maxLength:"8000" required:"false" doc:"What is measured and shown, a figure a line"`
 	Facts    string `json:"facts" says:"text" maxLength:"20000" required:"false" doc:"What is told of it, a fact a line: processor = HX8810 | service handbook of 1985"`
+	Signs    string `json:"signs" says:"text" maxLength:"20000" required:"false" doc:"What it shows, a sign a line: lamps 1101 | self-test | what it means | look at next | source"`
 	Note     string `json:"note" says:"text" maxLength:"4000" required:"false"`
 	Source   string `json:"source" says:"text" maxLength:"1000" required:"false" doc:"How one knows"`
 }

@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/library"
+	"frugalheron/app/signs"
 	"frugalheron/core/device"
 	"frugalheron/core/known"
 	"frugalheron/core/marking"
@@ -23,7 +24,7 @@ import (
 // Unknown is something that nobody knows yet: a chip by its number or marking with all its places, or
 // something else that somebody asks about.
 type Unknown struct {
-	Sort     string         `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,other"`
+	Sort     string         `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,sign,other"`
 	Subject  string         `json:"subject" doc:"Number or marking; else what it is called"`
 	Nameable bool           `json:"nameable" doc:"The subject can be a number in the library"`
 	KnownBy  known.By       `json:"knownBy" enum:",number,words" doc:"By what a card, a board or another unit that is called so would be recognised; empty for nothing"`
@@ -82,6 +83,11 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 			Places: []UnknownEntry{{MachineID: &c.MachineID, Accession: c.Accession, Machine: c.Machine,
 				Assembly: c.From, Count: 1, Kind: "connector", Marking: "found open"}}})
 	}
+	shown, err := s.signs.OpenSigns(ctx, s.kernel.Reader(ctx), machineID, mostUnknown)
+	if err != nil {
+		return u, err
+	}
+	u.addSigns(shown)
 	u.take(questions, machineID)
 	for i, one := range u.Open {
 		if isAssembly(one.Sort) {
@@ -169,6 +175,26 @@ func (u *Unknowns) addNumbers(numbers []storelibrary.NumberInUse) {
 		u.Open = append(u.Open, Unknown{Sort: sort, Subject: n.Part, Parts: n.Parts, Machines: n.Machines,
 			Places: []UnknownEntry{{MachineID: n.MachineID, Accession: n.Accession, Machine: n.Machine,
 				AssemblyID: n.AssemblyID, Assembly: n.Title, Count: n.Parts, Kind: n.Kind, Marking: n.Part}}})
+	}
+}
+
+// addSigns adds what machines showed and nobody can read, once for those of a model.
+func (u *Unknowns) addSigns(shown []signs.Sighting) {
+	index := map[string]int{}
+	for _, s := range shown {
+		at, ok := index[s.Subject]
+		if !ok {
+			at = len(u.Open)
+			index[s.Subject] = at
+			u.Open = append(u.Open, Unknown{Sort: "sign", Subject: s.Subject, Places: []UnknownEntry{}})
+		}
+		one := &u.Open[at]
+		one.Parts++
+		if !slices.ContainsFunc(one.Places, func(p UnknownEntry) bool { return *p.MachineID == s.MachineID }) {
+			one.Machines++
+		}
+		one.Places = append(one.Places, UnknownEntry{MachineID: &s.MachineID, Accession: s.Accession,
+			Machine: s.Machine, Assembly: s.Assembly, Count: 1, Kind: string(s.Kind), Marking: s.Shown, Date: &s.On})
 	}
 }
 

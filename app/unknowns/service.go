@@ -5,6 +5,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/signs"
 )
 
 // Service does what is done about unknowns.
@@ -12,9 +13,11 @@ type Service struct {
 	kernel    *action.Kernel
 	library   *library.Service
 	inventory *inventory.Service
+	signs     *signs.Service
 }
 
 // New returns it.
-func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service) *Service {
-	return &Service{kernel: kernel, library: library, inventory: inventory}
+func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service,
+	signs *signs.Service) *Service {
+	return &Service{kernel: kernel, library: library, inventory: inventory, signs: signs}
 }

@@ -10,7 +10,7 @@ import (
 
 // QuestionInput is what people write about something unknown.
 type QuestionInput struct {
-	Sort      string `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,other"`
+	Sort      string `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,sign,other"`
 	Subject   string `json:"subject" says:"text" maxLength:"200" doc:"Number or marking of a chip; else what it is called"`
 	MachineID *int64 `json:"machineId" required:"false" nullable:"true" doc:"The machine it is on; null for a number that may be on several"`
 	Text      string `json:"text" says:"text" maxLength:"4000" required:"false" doc:"What is asked, and what one sees"`

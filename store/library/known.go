@@ -18,6 +18,7 @@ type KnownFields struct {
 	Printed   string `db:"printed"`   // words that tell it from others, one a line
 	Chips     string `db:"chips"`     // types that tell it from others, one a line
 	Details   string `db:"details"`   // in the notation of core/known
+	Signs     string `db:"signs"`     // what it shows, in the notation of core/sign
 	Note      string `db:"note"`
 	Source    string `db:"source"` // how one knows
 }
@@ -31,8 +32,8 @@ type Known struct {
 	UpdatedAt time.Time `db:"updated_at"`
 }
 
-const knownSelect = `SELECT k.id, k.kind, k.name, k.maker, k.numbers, k.revisions, k.printed, k.chips, k.details, k.note,
-	k.source, k.struck, k.version, k.updated_at FROM known_assembly k `
+const knownSelect = `SELECT k.id, k.kind, k.name, k.maker, k.numbers, k.revisions, k.printed, k.chips, k.details, k.signs,
+	k.note, k.source, k.struck, k.version, k.updated_at FROM known_assembly k `
 
 // KnownState tells how often known assemblies were changed.
 func KnownState(ctx context.Context, h pg.Handle) (n int64, isOwn bool, err error) {
@@ -53,9 +54,9 @@ func InsertKnown(ctx context.Context, h pg.Handle, f KnownFields) (int64, error)
 	}
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO known_assembly (kind, name, maker, numbers, revisions, printed, chips, details, note, source)
-			VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
-		f.Kind, f.Name, f.Maker, f.Numbers, f.Revisions, f.Printed, f.Chips, f.Details, f.Note, f.Source)
+		`INSERT INTO known_assembly (kind, name, maker, numbers, revisions, printed, chips, details, signs, note,
+			source) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) RETURNING id`,
+		f.Kind, f.Name, f.Maker, f.Numbers, f.Revisions, f.Printed, f.Chips, f.Details, f.Signs, f.Note, f.Source)
 	return id, err
 }
 
@@ -66,9 +67,9 @@ func UpdateKnown(ctx context.Context, h pg.Handle, id int64, f KnownFields) erro
 	}
 	_, err := h.ExecContext(ctx,
 		`UPDATE known_assembly SET kind = $2, name = $3, maker = $4, numbers = $5, revisions = $6, printed = $7,
-			chips = $8, details = $9, note = $10, source = $11, version = version + 1, updated_at = now()
-			WHERE id = $1`, id, f.Kind, f.Name, f.Maker, f.Numbers, f.Revisions, f.Printed, f.Chips, f.Details, f.Note,
-		f.Source)
+			chips = $8, details = $9, signs = $10, note = $11, source = $12, version = version + 1, updated_at = now()
+			WHERE id = $1`, id, f.Kind, f.Name, f.Maker, f.Numbers, f.Revisions, f.Printed, f.Chips, f.Details, f.Signs,
+		f.Note, f.Source)
 	return err
 }
 

@@ -17,6 +17,7 @@ type ModelFields struct {
 	Expected string `db:"expected"` // what a machine of the model holds, an assembly a line
 	Figures  string `db:"figures"`  // what is measured and shown, in the notation of core/model
 	Facts    string `db:"facts"`    // what is told of it, in the notation of core/model
+	Signs    string `db:"signs"`    // what it shows, in the notation of core/sign
 	Note     string `db:"note"`
 	Source   string `db:"source"` // how one knows
 }
@@ -30,16 +31,17 @@ type MachineModel struct {
 	UpdatedAt time.Time `db:"updated_at"`
 }
 
-const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.figures, d.facts, d.note, d.source,
-	d.version, d.updated_at, (SELECT count(*) FROM machine m WHERE m.model_id = d.id) AS machines FROM machine_model d `
+const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.figures, d.facts, d.signs, d.note,
+	d.source, d.version, d.updated_at,
+		(SELECT count(*) FROM machine m WHERE m.model_id = d.id) AS machines FROM machine_model d `
 
 // InsertModel adds a model and returns its id. One that is there violates machine_model_key.
 func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO machine_model (maker, model, made, variants, expected, figures, facts, note, source)
-			VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
-		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Figures, f.Facts, f.Note, f.Source)
+		`INSERT INTO machine_model (maker, model, made, variants, expected, figures, facts, signs, note, source)
+			VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
+		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Figures, f.Facts, f.Signs, f.Note, f.Source)
 	return id, err
 }
 
@@ -47,9 +49,9 @@ func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error)
 func UpdateModel(ctx context.Context, h pg.Handle, id int64, f ModelFields) error {
 	_, err := h.ExecContext(ctx,
 		`UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, figures = $7,
-			facts = $8, note = $9, source = $10,
+			facts = $8, signs = $9, note = $10, source = $11,
 		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected,
-		f.Figures, f.Facts, f.Note, f.Source)
+		f.Figures, f.Facts, f.Signs, f.Note, f.Source)
 	return err
 }
 

@@ -26,6 +26,7 @@ const Makers = lazy(() => import('./rooms/library/makers/Makers'))
 const Models = lazy(() => import('./rooms/library/models/Models'))
 const OneModel = lazy(() => import('./rooms/library/models/OneModel'))
 const KnownAssemblies = lazy(() => import('./rooms/library/known/KnownAssemblies'))
+const SignLists = lazy(() => import('./rooms/library/signs/SignLists'))
 const OneKnown = lazy(() => import('./rooms/library/known/OneKnown'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
 const OneRom = lazy(() => import('./rooms/library/roms/OneRom'))
@@ -73,6 +74,7 @@ export function App() {
           <Route path="library/models" element={<Models />} />
           <Route path="library/models/:id" element={<OneModel />} />
           <Route path="library/known" element={<KnownAssemblies />} />
+          <Route path="library/signs" element={<SignLists />} />
           <Route path="library/known/:id" element={<OneKnown />} />
           <Route path="library/roms" element={<RomList />} />
           <Route path="library/roms/:sha256" element={<OneRom />} />

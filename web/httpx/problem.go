@@ -22,6 +22,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/roms"
 	"frugalheron/app/sheets"
+	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/store/blobs"
@@ -72,6 +73,7 @@ type Newer struct {
 	Survey           *condition.SurveyView        `json:"survey,omitempty"`
 	Finding          *condition.Finding           `json:"finding,omitempty"`
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
+	Sighting         *signs.Sighting              `json:"sighting,omitempty"`
 	Adjuster         *condition.Adjuster          `json:"adjuster,omitempty"`
 	MaintenanceClass *condition.OwnClass          `json:"maintenanceClass,omitempty"`
 	Mention          *people.Mention              `json:"mention,omitempty"`
@@ -235,6 +237,8 @@ func newer(record any) *Newer {
 		return &Newer{Survey: &r}
 	case condition.Finding:
 		return &Newer{Finding: &r}
+	case signs.Sighting:
+		return &Newer{Sighting: &r}
 	case condition.Measurement:
 		return &Newer{Measurement: &r}
 	case condition.Adjuster:

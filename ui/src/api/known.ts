@@ -34,7 +34,7 @@ export const recognisedQuery = (assemblyId: number) =>
 
 /** What is recognised has changed, or by what. */
 export function recognisedChanged() {
-  for (const queryKey of [knownKey, recognisedKey, ['unknowns'], ['mysteries'], ['wiring'], ['dating']])
+  for (const queryKey of [knownKey, recognisedKey, ['unknowns'], ['mysteries'], ['wiring'], ['dating'], ['signs']])
     void queryClient.invalidateQueries({ queryKey })
 }
 

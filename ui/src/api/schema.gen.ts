@@ -1968,6 +1968,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/sightings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep what a machine showed
+         * @description Roles: curator, technician.
+         */
+        post: operations["see-sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What a machine shows: what is listed, what should be shown, and what was seen
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-signs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/signs/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What something that was seen amounts to; nothing is kept
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["read-sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/surveys": {
         parameters: {
             query?: never;
@@ -3227,6 +3287,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sightings/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out what was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-sighting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What models and cards are known to show
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-signs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/surveys/{id}/end": {
         parameters: {
             query?: never;
@@ -3657,6 +3757,49 @@ export interface components {
              * @description Between two looks
              */
             months: number;
+        };
+        Agreement: {
+            /** @description What stood at the wildcards */
+            at: string[];
+            /** @description In what else it differs */
+            differs: string[];
+            /** @description What speaks against it; empty where it agrees beyond doubt */
+            doubts: string[];
+            /** @description A sound machine shows it in this state */
+            expected: boolean;
+            /** @description Lamps that should be dark */
+            extra: string[];
+            /** @enum {string} */
+            kind: "lamps" | "beeps" | "screen" | "code";
+            /**
+             * Format: int64
+             * @description Of the table
+             */
+            line: number;
+            /** @description Lamps, a character each from the left: 0 dark, 1 lit, * blinking, ? any; empty for others */
+            lit: string;
+            meaning: string;
+            /** @description Lamps that should be lit, or words that should be there */
+            missing: string[];
+            /** @description What to look at next */
+            next: string;
+            /**
+             * Format: int64
+             * @description Of the lists, from 0
+             */
+            of: number;
+            /** @description As the table writes it */
+            shown: string;
+            /** @description How one knows; empty counts as recalled */
+            source: string;
+            /** @description What the machine is doing meanwhile; empty for any time */
+            state: string;
+            /** @description Lamps that the row does not have */
+            unlisted: string[];
+            /** @description Cards that have to be fitted for it */
+            with: string[];
+            /** @description Cards that must not be fitted for it */
+            without: string[];
         };
         Alike: {
             /** @description They are too few to compare */
@@ -4115,6 +4258,8 @@ export interface components {
             printed?: string;
             /** @description Of which revisions this is said, as A, C-E; empty for every one */
             revisions?: string;
+            /** @description What it shows, a sign a line */
+            signs?: string;
             /** @description How one knows; without it, it counts as recalled */
             source?: string;
             /**
@@ -4189,6 +4334,8 @@ export interface components {
             maker: string;
             model: string;
             note?: string;
+            /** @description What it shows, a sign a line: lamps 1101 | self-test | what it means | look at next | source */
+            signs?: string;
             /** @description How one knows */
             source?: string;
             /** @description One a line */
@@ -4580,6 +4727,19 @@ export interface components {
             rows: components["schemas"]["FactBeside"][];
             second: string;
         };
+        Comparison: {
+            /** @description What should be shown then, with the cards that are in the machine */
+            expected: components["schemas"]["Expect"][];
+            /** @description Lines that agree, the one that says most first */
+            matches: components["schemas"]["Agreement"][];
+            /** @description Where none agrees: what comes nearest, and in what it differs */
+            nearest: components["schemas"]["Agreement"][];
+            /** @enum {string} */
+            outcome: "as expected" | "not as expected" | "listed" | "perhaps" | "unmatched" | "no list";
+            why: string;
+            /** @description A code in each radix and field by field, by each list that reads it */
+            words: components["schemas"]["Cut"][];
+        };
         Condition: {
             /** @description The findings over the surveys */
             compared: components["schemas"]["ConditionCompared"][];
@@ -4943,6 +5103,20 @@ export interface components {
             /** @description The party, or who was written in its place */
             whom: string;
         };
+        Cut: {
+            binary: string;
+            fields: components["schemas"]["Field"][];
+            hex: string;
+            octal: string;
+            /**
+             * Format: int64
+             * @description Of the lists, from 0
+             */
+            of: number;
+            splitOctal: string;
+            /** Format: int64 */
+            value: number;
+        };
         DateCode: {
             /** @description First day covered, YYYY-MM-DD */
             from: string;
@@ -5227,6 +5401,44 @@ export interface components {
             /** @description What was done, in words; names in it are those that the reader may know */
             what: string;
         };
+        Expect: {
+            /** @description A sound machine shows it in this state */
+            expected: boolean;
+            /**
+             * @description Whether it is that of a machine with these cards
+             * @enum {string}
+             */
+            holds: "met" | "not met" | "unknown";
+            /** @enum {string} */
+            kind: "lamps" | "beeps" | "screen" | "code";
+            /**
+             * Format: int64
+             * @description Of the table
+             */
+            line: number;
+            /** @description Lamps, a character each from the left: 0 dark, 1 lit, * blinking, ? any; empty for others */
+            lit: string;
+            meaning: string;
+            /** @description What to look at next */
+            next: string;
+            /**
+             * Format: int64
+             * @description Of the lists, from 0
+             */
+            of: number;
+            /** @description As the table writes it */
+            shown: string;
+            /** @description How one knows; empty counts as recalled */
+            source: string;
+            /** @description What the machine is doing meanwhile; empty for any time */
+            state: string;
+            /** @description Why not, or why that is not known */
+            why: string;
+            /** @description Cards that have to be fitted for it */
+            with: string[];
+            /** @description Cards that must not be fitted for it */
+            without: string[];
+        };
         Expected: {
             from: string;
             /** Format: int64 */
@@ -5375,6 +5587,19 @@ export interface components {
             note?: string;
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
+        };
+        Field: {
+            binary: string;
+            /** Format: int64 */
+            from: number;
+            hex: string;
+            name: string;
+            octal: string;
+            splitOctal: string;
+            /** Format: int64 */
+            to: number;
+            /** Format: int64 */
+            value: number;
         };
         FieldProblem: {
             /** @description Where, as body.name */
@@ -5910,6 +6135,8 @@ export interface components {
             printed?: string;
             /** @description Of which revisions this is said, as A, C-E; empty for every one */
             revisions?: string;
+            /** @description What it shows, a sign a line */
+            signs?: string;
             /** @description How one knows; without it, it counts as recalled */
             source?: string;
             /** Format: date-time */
@@ -5981,6 +6208,10 @@ export interface components {
             remarks: string[];
             /** @description Of which revisions this is said, as A, C-E; empty for every one */
             revisions?: string;
+            /** @description The signs, line by line */
+            shows: components["schemas"]["Table"];
+            /** @description What it shows, a sign a line */
+            signs?: string;
             /** @description How one knows; without it, it counts as recalled */
             source?: string;
             /** @description What it is known to suffer from, and where nobody has looked */
@@ -6014,6 +6245,8 @@ export interface components {
             printed?: string;
             /** @description Of which revisions this is said, as A, C-E; empty for every one */
             revisions?: string;
+            /** @description What it shows, a sign a line */
+            signs?: string;
             /** @description How one knows; without it, it counts as recalled */
             source?: string;
         };
@@ -6617,6 +6850,8 @@ export interface components {
             maker: string;
             model: string;
             note?: string;
+            /** @description What it shows, a sign a line: lamps 1101 | self-test | what it means | look at next | source */
+            signs?: string;
             /** @description How one knows */
             source?: string;
             /** Format: date-time */
@@ -6984,6 +7219,8 @@ export interface components {
             maker: string;
             model: string;
             note?: string;
+            /** @description What it shows, a sign a line: lamps 1101 | self-test | what it means | look at next | source */
+            signs?: string;
             /** @description How one knows */
             source?: string;
             /** @description One a line */
@@ -7026,6 +7263,10 @@ export interface components {
             procedures: components["schemas"]["Procedure"][];
             /** @description What was read on its machines */
             roms: components["schemas"]["ModelRom"][];
+            /** @description The signs, line by line */
+            shows: components["schemas"]["Table"];
+            /** @description What it shows, a sign a line: lamps 1101 | self-test | what it means | look at next | source */
+            signs?: string;
             /** @description How one knows */
             source?: string;
             told: components["schemas"]["ToldFact"][];
@@ -7210,6 +7451,7 @@ export interface components {
             question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
             sheet?: components["schemas"]["Revision"];
+            sighting?: components["schemas"]["Sighting"];
             step?: components["schemas"]["StepView"];
             survey?: components["schemas"]["SurveyView"];
         };
@@ -7774,7 +8016,7 @@ export interface components {
              */
             machineId?: number | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "sign" | "other";
             /** @description Where the answer comes from */
             source: string;
             /** @description Number or marking of a chip; else what it is called */
@@ -7793,7 +8035,7 @@ export interface components {
              */
             machineId?: number | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "sign" | "other";
             /** @description Number or marking of a chip; else what it is called */
             subject: string;
             /** @description What is asked, and what one sees */
@@ -7816,7 +8058,7 @@ export interface components {
              */
             machineId?: number | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "sign" | "other";
             /** @description Where the answer comes from */
             source: string;
             /** @description Number or marking of a chip; else what it is called */
@@ -8599,9 +8841,148 @@ export interface components {
             /** @description Text of the sheet without heading, at most 1 MiB */
             body: string;
         };
+        Sighting: {
+            accession: string;
+            /** @description What somebody found out that it means; null for nothing */
+            answer: components["schemas"]["SignAnswer"] | null;
+            /** @description The card that showed it; empty where that is not told */
+            assembly: string;
+            by: string;
+            during: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "lamps" | "beeps" | "screen" | "code";
+            machine: string;
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            /** @description What the lists are called that the reading names by their place */
+            of: string[];
+            on: string;
+            reading: components["schemas"]["Comparison"];
+            shown: string;
+            /** @description By which it stands among the unknowns while nobody can say what it means */
+            subject: string;
+            /** Format: int64 */
+            version: number;
+        };
+        SightingInput: {
+            /**
+             * Format: int64
+             * @description The card that showed it; left out, it may be any
+             */
+            assemblyId?: number;
+            /** @description What the machine was doing; empty where that is not known */
+            during?: string;
+            /** @enum {string} */
+            kind: "lamps" | "beeps" | "screen" | "code";
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description Lamps as 1101 or by the names of those that are lit, beeps as 1 long 2 short, what stands on the screen, or the code; nothing, where there was none */
+            shown: string;
+        };
+        Sign: {
+            /** @description A sound machine shows it in this state */
+            expected: boolean;
+            /** @enum {string} */
+            kind: "lamps" | "beeps" | "screen" | "code";
+            /**
+             * Format: int64
+             * @description Of the table
+             */
+            line: number;
+            /** @description Lamps, a character each from the left: 0 dark, 1 lit, * blinking, ? any; empty for others */
+            lit: string;
+            meaning: string;
+            /** @description What to look at next */
+            next: string;
+            /** @description As the table writes it */
+            shown: string;
+            /** @description How one knows; empty counts as recalled */
+            source: string;
+            /** @description What the machine is doing meanwhile; empty for any time */
+            state: string;
+            /** @description Cards that have to be fitted for it */
+            with: string[];
+            /** @description Cards that must not be fitted for it */
+            without: string[];
+        };
+        SignAnswer: {
+            on: string;
+            source: string;
+            text: string;
+        };
         SignInInputBody: {
             login: string;
             password: string;
+        };
+        SignList: {
+            /**
+             * Format: int64
+             * @description 0 for a model
+             */
+            knownId: number;
+            /**
+             * Format: int64
+             * @description 0 for a known assembly
+             */
+            modelId: number;
+            of: string;
+            table: components["schemas"]["Table"];
+        };
+        SignReading: {
+            /** @description What somebody found out that it means; null for nothing */
+            answer: components["schemas"]["SignAnswer"] | null;
+            /** @description What the lists are called that the reading names by their place */
+            of: string[];
+            reading: components["schemas"]["Comparison"];
+            /** @description By which it stands among the unknowns while nobody can say what it means */
+            subject: string;
+        };
+        SignSeen: {
+            accession: string;
+            /** @description What somebody found out that it means; null for nothing */
+            answer: components["schemas"]["SignAnswer"] | null;
+            /** @description The card that showed it; empty where that is not told */
+            assembly: string;
+            by: string;
+            during: string;
+            /**
+             * Format: int64
+             * @description The event of the history, by which the action can be undone
+             */
+            event: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "lamps" | "beeps" | "screen" | "code";
+            machine: string;
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            /** @description What the lists are called that the reading names by their place */
+            of: string[];
+            on: string;
+            reading: components["schemas"]["Comparison"];
+            shown: string;
+            /** @description By which it stands among the unknowns while nobody can say what it means */
+            subject: string;
+            /** Format: int64 */
+            version: number;
+        };
+        Signs: {
+            /** @description What a sound machine with these cards shows */
+            expected: components["schemas"]["Expect"][];
+            /** @description Of the model and of what is in the machine today */
+            lists: components["schemas"]["SignList"][];
+            /** @description There is more that was seen */
+            more: boolean;
+            /** @description The newest first */
+            seen: components["schemas"]["Sighting"][];
+            /** @description What it may be doing, as the lists name it */
+            states: string[];
         };
         Since: {
             /** @description EDTF; empty where it is not told */
@@ -8949,6 +9330,18 @@ export interface components {
             /** @description What settles whether this one has it; empty where nobody said */
             test: string;
             what: string;
+        };
+        Table: {
+            /** @description Into which a code is cut */
+            fields: string;
+            /**
+             * @description Of codes that have no mark of it
+             * @enum {string}
+             */
+            radix: "" | "hex" | "octal" | "decimal" | "binary";
+            /** @description Names of its lamps, from the left */
+            row: string[];
+            signs: components["schemas"]["Sign"][];
         };
         "Take-linkRequest": {
             password: string;
@@ -9375,7 +9768,7 @@ export interface components {
             /** @description Null while nobody wrote about it */
             question: components["schemas"]["QuestionView"] | null;
             /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "other";
+            sort: "chip" | "reading" | "card" | "board" | "unit" | "connector" | "switch" | "sign" | "other";
             /** @description Number or marking; else what it is called */
             subject: string;
         };
@@ -17854,6 +18247,233 @@ export interface operations {
             };
         };
     };
+    "see-sign": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SightingInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignSeen"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Signs"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-sign": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SightingInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "start-survey": {
         parameters: {
             query?: never;
@@ -22619,6 +23239,142 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Line"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-sighting": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-signs": {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignList"][];
                 };
             };
             /** @description Unauthorized */

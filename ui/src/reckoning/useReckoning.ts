@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useRef, useState } from 'react'
 
 import type { FittedAssembly } from '../api/assemblies'
 import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery,
   type Subject } from '../api/reckoning'
+import { useSettled } from '../kit/useSettled'
 
 /** A pause in typing of this many milliseconds lets the reckoning follow. */
 const pause = 30
@@ -29,7 +30,7 @@ export type Reckoning = {
  */
 export function useReckoning(subject: Subject, version: number, assemblies: FittedAssembly[]): Reckoning {
   const [drafts, setDrafts] = useState<Record<number, string>>({})
-  const settled = useSettled(drafts)
+  const settled = useSettled(drafts, pause)
   const sent: Draft[] = assemblies.flatMap(({ id }) => {
     const body = settled[id]
     return body === undefined ? [] : [{ assemblyId: id, body }]
@@ -65,14 +66,4 @@ export function useReckoning(subject: Subject, version: number, assemblies: Fitt
     show,
     onShow,
   }
-}
-
-/** The value as it was when it last did not change for a while. */
-function useSettled<Value>(value: Value): Value {
-  const [settled, setSettled] = useState(value)
-  useEffect(() => {
-    const timer = setTimeout(() => { setSettled(value) }, pause)
-    return () => { clearTimeout(timer) }
-  }, [value])
-  return settled
 }

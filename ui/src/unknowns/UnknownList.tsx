@@ -22,7 +22,7 @@ export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (
     <One key={`${one.sort} ${one.subject}`} unknown={one} onSettled={onSettled} />)}</List>
 }
 
-const words: Partial<Record<Unknown['sort'], string>> = { reading: 'doubtful reading', unit: 'other unit' }
+const words: Partial<Record<Unknown['sort'], string>> = { reading: 'doubtful reading', unit: 'other unit', sign: 'sign that no list tells of' }
 
 type Doing = 'guessing' | 'asking' | 'answering'
 
@@ -60,7 +60,7 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
         )}
       </Head>
       {ask.error && <Notice tone="stop" word="Not written.">{messageOf(ask.error)}</Notice>}
-      <Places places={places} />
+      <Places places={places} sort={unknown.sort} />
       {question && <Thought question={question} />}
       {question && doing === 'guessing' && <Guessing question={question} onDone={done} />}
       {question && doing === 'asking' && <Asking question={question} onDone={done} />}
@@ -72,15 +72,20 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
 
 const fewPlaces = 4
 
-function Places({ places }: { places: Unknown['places'] }) {
+/** Where something unknown stands. */
+function linkOf({ machineId, assemblyId }: Unknown['places'][number], sort: Unknown['sort']) {
+  if (!machineId) return `/stores/${String(assemblyId)}`
+  return `/bench/${String(machineId)}/${sort === 'sign' ? 'judge#signs' : 'take-stock'}`
+}
+
+function Places({ places, sort }: Pick<Unknown, 'places' | 'sort'>) {
   const [all, setAll] = useState(false)
   const shown = all ? places : places.slice(0, fewPlaces)
   return (
     <ul>
       {shown.map((place) => (
-        <li key={`${String(place.assemblyId)} ${String(place.line)}`}>
-          <Link to={place.machineId ? `/bench/${String(place.machineId)}/take-stock`
-            : `/stores/${String(place.assemblyId)}`} state={{ spot: { assembly: place.assemblyId, line: place.line } }}>
+        <li key={`${String(place.machineId)} ${String(place.assemblyId)} ${String(place.line)} ${place.marking}`}>
+          <Link to={linkOf(place, sort)} state={{ spot: { assembly: place.assemblyId, line: place.line } }}>
             {[place.accession, place.assembly, place.designators].filter(Boolean).join(' ')}
           </Link>{' '}
           <Mono>{place.marking}</Mono>

@@ -2,6 +2,7 @@ import { useState } from 'react'
 
 import type { KnownFields } from '../../../api/known'
 import { Choice, Field, FieldGrid } from '../../../kit/Field'
+import { signsExample, signsHint } from '../../../signs/notation'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Kind = NonNullable<KnownFields['kind']>
@@ -21,7 +22,7 @@ export function KnownForm({ start, onSubmit, ...form }: Props) {
   const read = (data: FormData): KnownFields => {
     const text = (name: string) => textOf(data, name)
     return { kind, name: text('name'), maker: text('maker'), numbers: text('numbers'), revisions: text('revisions'),
-      printed: text('printed'), chips: text('chips'), details: text('details'), note: text('note'),
+      printed: text('printed'), chips: text('chips'), details: text('details'), signs: text('signs'), note: text('note'),
       source: text('source') }
   }
   return (
@@ -53,6 +54,8 @@ export function KnownForm({ start, onSubmit, ...form }: Props) {
         placeholder={example}
         hint={`Lines begin with ${words}; strokes divide the rest`}
       />
+      <Field label="What it shows, a sign a line" name="signs" defaultValue={start?.signs} rows={4} mono
+        placeholder={signsExample} hint={signsHint} />
       <Field label="Note" name="note" defaultValue={start?.note} rows={2} />
     </RecordForm>
   )

@@ -12,6 +12,7 @@ import { Mark } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, Title } from '../../../kit/Page'
 import { Facts, Part } from '../../../kit/Part'
+import { SignTable } from '../../../signs/SignTable'
 import { DetailsOf } from './DetailsOf'
 import { KnownForm } from './KnownForm'
 import { TestedFor } from './TestedFor'
@@ -62,6 +63,7 @@ function One({ known }: { known: KnownDetail }) {
           )}
           {strike.error && <Notice tone="stop" word="Not done.">{messageOf(strike.error)}</Notice>}
           <DetailsOf details={known.read} />
+          {known.signs && <Part title="What it shows"><SignTable table={known.shows} /></Part>}
         </>
       )}
       <TestedFor known={known} mayWrite={mayWrite} />
@@ -73,7 +75,7 @@ function One({ known }: { known: KnownDetail }) {
 function Edit({ known, onDone }: { known: KnownAssembly; onDone: () => void }) {
   const change = useChangeKnown(known.id)
   const names = { name: 'what it is', kind: 'sort', maker: 'maker', numbers: 'part numbers', revisions: 'revisions',
-    printed: 'printed on it', chips: 'chips', details: 'what is known of it', note: 'note', source: 'how one knows' }
+    printed: 'printed on it', chips: 'chips', details: 'what is known of it', signs: 'what it shows', note: 'note', source: 'how one knows' }
   return (
     <EditRecord record={known} change={change} newerIn={(newer) => newer.knownAssembly} names={names} onDone={onDone}>
       {(form) => <KnownForm start={known} action="Keep it" {...form} />}

@@ -6,7 +6,7 @@ import { ModelForm } from './ModelForm'
 export function EditModel({ model, onDone }: { model: MachineModel; onDone: () => void }) {
   const change = useChangeModel(model.id)
   const names = { maker: 'maker', model: 'model', made: 'made', expected: 'what belongs in it',
-    figures: 'what is measured and shown', facts: 'what is told of it',
+    figures: 'what is measured and shown', facts: 'what is told of it', signs: 'what it shows',
     source: 'how one knows', note: 'note', variants: 'variants' }
   return (
     <EditRecord record={model} change={change} newerIn={(newer) => newer.model} names={names} onDone={onDone}>

@@ -1,5 +1,6 @@
 import type { ModelFields } from '../../../api/identify'
 import { Field, FieldGrid } from '../../../kit/Field'
+import { signsExample, signsHint } from '../../../signs/notation'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Props = {
@@ -16,7 +17,8 @@ export function ModelForm({ start, onSubmit, ...form }: Props) {
   const read = (data: FormData): ModelFields => {
     const text = (name: string) => textOf(data, name)
     return { maker: text('maker'), model: text('model'), made: text('made'), variants: text('variants'),
-      expected: text('expected'), figures: text('figures'), facts: text('facts'), note: text('note'), source: text('source') }
+      expected: text('expected'), figures: text('figures'), facts: text('facts'), signs: text('signs'),
+      note: text('note'), source: text('source') }
   }
   return (
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
@@ -44,6 +46,15 @@ export function ModelForm({ start, onSubmit, ...form }: Props) {
         mono
         placeholder={'processor = HX8810 | service handbook of 1985\nmemory = 64/256/640 KB | price list | 1986-03'}
         hint="Attribute = value | how one knows | date; without a source it counts as recalled"
+      />
+      <Field
+        label="What it shows, a sign a line"
+        name="signs"
+        defaultValue={start?.signs}
+        rows={5}
+        mono
+        placeholder={signsExample}
+        hint={signsHint}
       />
       <Field
         label="What is measured and shown, a figure a line"

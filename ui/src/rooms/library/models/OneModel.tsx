@@ -10,6 +10,7 @@ import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, PageHead, Title } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
+import { SignTable } from '../../../signs/SignTable'
 import { BesideOther } from './BesideOther'
 import { BuiltDrawing } from './BuiltDrawing'
 import { EditModel } from './EditModel'
@@ -42,6 +43,9 @@ function One({ model }: { model: ModelPage }) {
       {model.note && <p>{model.note}</p>}
       <ToldFacts told={model.told} />
       <ModelBoards model={model} />
+      <Part title="What it shows" faint="Lamps, beeps, screens and codes">
+        {model.signs ? <SignTable table={model.shows} /> : <p><Faint>No signs are written down yet.</Faint></p>}
+      </Part>
       {model.measured.length > 0 && (
         <Part title="Measured and shown"><ul>{model.measured.map((line) => <li key={line}>{line}</li>)}</ul></Part>
       )}

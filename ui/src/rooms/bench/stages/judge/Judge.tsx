@@ -10,6 +10,7 @@ import { Findings } from './Findings'
 import { Grades } from './Grades'
 import { MachineRisks } from './MachineRisks'
 import { Measurements } from './Measurements'
+import { SignsSeen } from './SignsSeen'
 import { Strip } from './Strip'
 import { Survey } from './Survey'
 
@@ -26,6 +27,7 @@ export function Judge({ machine }: { machine: Machine }) {
       <Strip condition={condition.data} />
       <Findings machineId={machine.id} condition={condition.data} mayWrite={mayWrite} />
       <Measurements machine={machine} findings={condition.data.findings} mayWrite={mayWrite} />
+      <SignsSeen machine={machine} mayWrite={mayWrite} />
       <Adjusters machineId={machine.id} mayWrite={mayWrite} />
       <MachineRisks machineId={machine.id} />
     </>
