@@ -18,6 +18,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
+	"frugalheron/app/sharing"
 	"frugalheron/app/sheets"
 	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
@@ -41,6 +42,7 @@ type App struct {
 	Roms       *roms.Service
 	Dating     *dating.Service
 	Condition  *condition.Service
+	Sharing    *sharing.Service
 	Teardown   *teardown.Service
 	QuickEntry *quickentry.Service
 	Bench      *bench.Service
@@ -64,6 +66,7 @@ func New(db *sqlx.DB) *App {
 	a.Roms = roms.New(kernel, a.Library, a.Inventory)
 	a.Dating = dating.New(kernel, a.Library, a.Inventory, a.Roms)
 	a.Condition = condition.New(kernel, a.Inventory, a.Files, a.Library)
+	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
@@ -71,7 +74,8 @@ func New(db *sqlx.DB) *App {
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Unknowns: a.Unknowns,
-	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts)
+	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
+		a.Sharing.Verdicts)
 	return a
 }
 

@@ -125,6 +125,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"condition.VoidMeasurement": func() error {
 			return second(u.Condition.VoidMeasurement(ctx, curator, series.ID, old))
 		},
+		"sharing.EndService": func() error {
+			serving := must(u.Sharing.ServedBy(ctx, curator, u.board))[0]
+			return second(u.Sharing.EndService(ctx, curator, serving.ID, old))
+		},
 		"signs.VoidSighting": func() error {
 			seen := must(u.Signs.Signs(ctx, curator, u.machine)).Seen[0]
 			return second(u.Signs.VoidSighting(ctx, curator, seen.ID, old))

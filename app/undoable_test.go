@@ -28,6 +28,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/app/people"
 	"frugalheron/app/roms"
+	"frugalheron/app/sharing"
 	appsigns "frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/core/sign"
@@ -37,7 +38,7 @@ import (
 // undoables is a machine with something of everything that can be taken back.
 type undoables struct {
 	*app.App
-	machine, board, lot, said, told, picture, read, log int64
+	machine, other, board, lot, said, told, picture, read, log int64
 
 	empty int64 // a log without steps, of another machine
 	n     int   // counts what is typed, so that nothing is typed twice
@@ -72,6 +73,8 @@ func newUndoables(t *testing.T) *undoables {
 	must(actions.Teardown.AddStep(ctx, curator, u.log, teardown.StepInput{Line: "Lid"}))
 	other := must(actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineInput{Accession: "EH-0002", Name: "Lantern"}))
+	u.other = other.ID
+	must(actions.Sharing.Serve(ctx, curator, u.board, sharing.ServiceInput{MachineID: other.ID, As: "monitor"}))
 	u.empty = must(actions.Teardown.StartTeardown(ctx, curator, other.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
 	must(actions.Condition.NoteFinding(ctx, curator, machine.ID, appcondition.NotedFinding{Subsystem: "plastics",
@@ -230,6 +233,17 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Signs.SeeSign(ctx, curator, u.machine,
 				appsigns.SightingInput{Kind: sign.Screen, Shown: u.word("BANK")}))
 		},
+		"serve": func() error {
+			return second(u.Sharing.Serve(ctx, curator, u.board,
+				sharing.ServiceInput{MachineID: u.other, As: u.word("keyboard")}))
+		},
+		"end service": func() error {
+			now := must(u.Sharing.ServedBy(ctx, curator, u.board))
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Sharing.EndService(ctx, curator, now[0].ID, now[0].Version))
+		},
 		"strike sighting": func() error {
 			now := must(u.Signs.Signs(ctx, curator, u.machine)).Seen
 			if len(now) == 0 {
@@ -303,7 +317,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.Wiring(ctx, curator, u.machine)), must(u.Teardown.Teardown(ctx, curator, u.empty)),
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
-		must(u.Signs.Signs(ctx, curator, u.machine)),
+		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Sharing.ServedBy(ctx, curator, u.board)),
 		must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
 		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),
 		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,

@@ -668,7 +668,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 			`document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.textContent.includes("Taken for")`))
 	look(theme+" stores", at("/stores"), See(Text("Spare supply")))
 	look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")),
-		Click(Button("History of Spare supply")), See(Text("Where it has been")))
+		Click(Button("History of Spare supply")), See(Text("Where it has been")),
+		Click(Button("Say what it serves")), See(Labelled("What it does not do without one")))
 	look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
 	look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	// What comes up while one works.

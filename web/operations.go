@@ -16,6 +16,7 @@ import (
 	"frugalheron/web/people"
 	"frugalheron/web/quickentry"
 	"frugalheron/web/roms"
+	"frugalheron/web/sharing"
 	"frugalheron/web/sheets"
 	"frugalheron/web/signs"
 	"frugalheron/web/teardown"
@@ -41,4 +42,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	teardown.Register(api, actions)
 	condition.Register(api, actions)
 	signs.Register(api, actions)
+	sharing.Register(api, actions)
 }

@@ -18,6 +18,7 @@ import (
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/core/verdict"
+	"frugalheron/core/wiring"
 	storearrivals "frugalheron/store/arrivals"
 	"frugalheron/store/pg"
 )
@@ -36,6 +37,7 @@ type Dossier struct {
 	Locations         []inventory.Location           `json:"locations" doc:"Where it is and was, the newest first"`
 	Known             []appevidence.Known            `json:"known" doc:"What is said of each attribute, and what it amounts to"`
 	Lost              []facts.Lost                   `json:"lost" doc:"Identifiers that it shows as lost, with what to restore"`
+	Twins             []wiring.Twins                 `json:"twins" doc:"Ports that take the same plug but differ, the gravest first"`
 	SharedIdentifiers []appevidence.SharedIdentifier `json:"sharedIdentifiers" doc:"Identifiers that it shares with other records"`
 	ExteriorID        int64                          `json:"exteriorId" doc:"The assembly that is its outside"`
 	Stages            DossierStages                  `json:"stages"`
@@ -75,7 +77,7 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	if err != nil {
 		return Dossier{}, err
 	}
-	d, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, exteriorID, seen)
+	d, err := s.readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, exteriorID, seen)
 	if err == nil {
 		err = s.findLost(ctx, actor, machine, &d)
 	}
@@ -87,7 +89,7 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	return d, err
 }
 
-func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine inventory.Machine,
+func (s *Service) readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine inventory.Machine,
 	totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) (Dossier, error) {
 	d, err := action.Once(ctx, fmt.Sprint("provenance ", actor.Role), machine.ID, func() (Dossier, error) {
 		return readProvenance(ctx, h, actor, machine.ID)
@@ -100,7 +102,8 @@ func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine i
 		return d, err
 	}
 	d.Stages = d.judgeStages(seen)
-	return d, nil
+	d.Twins, err = s.findTwins(ctx, h, machine.ID, seen)
+	return d, err
 }
 
 // readProvenance reads what no sheet has a say in.
@@ -170,7 +173,8 @@ func (d Dossier) facts() arrival.Facts {
 
 // verdicts are the lines of the reckoning that follow from the dossier.
 func (d Dossier) verdicts(seen exterior.Sheet) []verdict.Verdict {
-	verdicts := append(arrival.Verdicts(d.facts()), facts.Verdict(appevidence.FactsOf(d.Known)))
+	verdicts := append(arrival.Verdicts(d.facts()), facts.Verdict(appevidence.FactsOf(d.Known)),
+		wiring.TwinsVerdict(d.Twins, d.ExteriorID))
 	return append(verdict.Telling(verdicts...), seen.Verdicts(d.ExteriorID)...)
 }
 
@@ -243,7 +247,7 @@ func (s *Service) reckonExterior(ctx context.Context, actor action.Actor, assemb
 		return ReckonedMachine{}, err
 	}
 	seen := exterior.Parse(draft)
-	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, assembly.ID, seen)
+	dossier, err := s.readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, assembly.ID, seen)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

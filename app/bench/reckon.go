@@ -100,7 +100,7 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, reckoning.Combine(boards),
+	dossier, err := s.readDossier(ctx, s.kernel.Reader(ctx), actor, machine, reckoning.Combine(boards),
 		exteriorID, seen)
 	facts.Doubt(out.Verdicts, appevidence.FactsOf(dossier.Known))
 	if err != nil {

@@ -38,6 +38,7 @@ const Diary = lazy(() => import('./rooms/diary/Diary'))
 const OpenFirst = lazy(() => import('./rooms/diary/OpenFirst'))
 const Ageing = lazy(() => import('./rooms/diary/Ageing'))
 const Procedures = lazy(() => import('./rooms/library/procedures/Procedures'))
+const WayOnPaper = lazy(() => import('./rooms/bench/stages/openup/WayOnPaper'))
 const TrayLabels = lazy(() => import('./rooms/bench/stages/openup/TrayLabels'))
 const ConditionReport = lazy(() => import('./rooms/bench/stages/judge/ConditionReport'))
 const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
@@ -90,6 +91,7 @@ export function App() {
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/print" element={<PrintView />} />
           <Route path="bench/:machineId/condition-report" element={<ConditionReport />} />
+          <Route path="bench/:machineId/way" element={<WayOnPaper />} />
           <Route path="bench/:machineId/tray-labels/:teardownId" element={<TrayLabels />} />
           <Route path="bench/:machineId/board-picture/:attachmentId" element={<Annotation />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />

@@ -21,6 +21,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/app/people"
 	"frugalheron/app/roms"
+	"frugalheron/app/sharing"
 	"frugalheron/app/sheets"
 	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
@@ -73,6 +74,7 @@ type Newer struct {
 	Survey           *condition.SurveyView        `json:"survey,omitempty"`
 	Finding          *condition.Finding           `json:"finding,omitempty"`
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
+	Serving          *sharing.Serving             `json:"serving,omitempty"`
 	Sighting         *signs.Sighting              `json:"sighting,omitempty"`
 	Adjuster         *condition.Adjuster          `json:"adjuster,omitempty"`
 	MaintenanceClass *condition.OwnClass          `json:"maintenanceClass,omitempty"`
@@ -237,6 +239,8 @@ func newer(record any) *Newer {
 		return &Newer{Survey: &r}
 	case condition.Finding:
 		return &Newer{Finding: &r}
+	case sharing.Serving:
+		return &Newer{Serving: &r}
 	case signs.Sighting:
 		return &Newer{Sighting: &r}
 	case condition.Measurement:

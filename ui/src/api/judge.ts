@@ -27,7 +27,7 @@ export const conditionQuery = (machineId: number) =>
 
 /** What was found, measured and looked at hangs together with the reckoning and the ranking. */
 function judged() {
-  for (const queryKey of [conditionKey, measurementsKey, risksKey, ['reckoning']])
+  for (const queryKey of [conditionKey, measurementsKey, risksKey, ['peripherals'], ['reckoning']])
     void queryClient.invalidateQueries({ queryKey })
 }
 

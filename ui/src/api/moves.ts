@@ -46,7 +46,8 @@ export function useTellPastFitting(assemblyId: number) {
 
 /** What is somewhere else than before changes lists and sums. */
 function moved() {
-  for (const queryKey of [assembliesKey, looseKey, ['machines'], ['past boards'], placesQuery.queryKey])
+  for (const queryKey of [assembliesKey, looseKey, ['machines'], ['past boards'], ['peripherals'], ['signs'],
+    placesQuery.queryKey])
     void queryClient.invalidateQueries({ queryKey })
 }
 

@@ -540,6 +540,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/serves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The machines that a peripheral serves
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-served"];
+        put?: never;
+        /**
+         * Say that a peripheral serves a machine
+         * @description Roles: curator, technician.
+         */
+        post: operations["serve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/sheet": {
         parameters: {
             query?: never;
@@ -1868,6 +1892,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/peripherals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What serves a machine without being fitted in it, and what stops without
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-peripherals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/personal-data": {
         parameters: {
             query?: never;
@@ -3158,6 +3202,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["split-rom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/serves/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that a peripheral serves a machine no more
+         * @description Roles: curator, technician.
+         */
+        post: operations["end-service"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5303,6 +5367,8 @@ export interface components {
             /** @description Identifiers that it shares with other records */
             sharedIdentifiers: components["schemas"]["SharedIdentifier"][];
             stages: components["schemas"]["DossierStages"];
+            /** @description Ports that take the same plug but differ, the gravest first */
+            twins: components["schemas"]["WiringTwins"][];
         };
         DossierStages: {
             arrive: components["schemas"]["ReckonedStage"];
@@ -7450,6 +7516,7 @@ export interface components {
             procedure?: components["schemas"]["Procedure"];
             question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
+            serving?: components["schemas"]["Serving"];
             sheet?: components["schemas"]["Revision"];
             sighting?: components["schemas"]["Sighting"];
             step?: components["schemas"]["StepView"];
@@ -8715,6 +8782,39 @@ export interface components {
             /** Format: int32 */
             value: number;
         };
+        ServiceInput: {
+            /** @description As keyboard, monitor, supply, lead to the disk drive */
+            as: string;
+            /** Format: int64 */
+            machineId: number;
+            /** @description What the machine does not do without one */
+            without?: string;
+        };
+        Serving: {
+            accession: string;
+            as: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description The machine that the peripheral is in; null for none
+             */
+            inId: number | null;
+            machine: string;
+            /**
+             * Format: int64
+             * @description The machine that it serves
+             */
+            machineId: number;
+            standing: components["schemas"]["Standing"];
+            /** @description Of the peripheral */
+            title: string;
+            /** Format: int64 */
+            version: number;
+            without: string;
+        };
         Session: {
             address: string;
             /** @description Browser or program, as it calls itself */
@@ -9006,6 +9106,19 @@ export interface components {
         "Split-romRequest": {
             /** Format: int64 */
             lanes: number;
+        };
+        Standing: {
+            /** @description What else serves the machine as the same, and is there */
+            instead: string[];
+            /** @description Nothing else could serve the machine, were it taken away */
+            isNeeded: boolean;
+            /** @description Accession numbers of the other machines that it serves */
+            others: string[];
+            /** @enum {string} */
+            state: "there" | "in use" | "lent" | "broken" | "gone";
+            /** @description What the machine does not do now; empty while something serves it */
+            stops: string;
+            why: string;
         };
         StartMatch: {
             kind: string;
@@ -10021,6 +10134,18 @@ export interface components {
             plug: number[];
             /** @description Pins of the socket that the plug leaves free */
             socket: number[];
+        };
+        WiringTwins: {
+            a: string;
+            b: string;
+            /** @description A supply meets something else where they are mistaken */
+            harm: boolean;
+            /**
+             * @description Unknown where nobody says whether they are alike
+             * @enum {string}
+             */
+            state: "differ" | "unknown";
+            why: string;
         };
         WiringWarning: {
             /**
@@ -12186,6 +12311,153 @@ export interface operations {
             };
             /** @description Insufficient Storage */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-served": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Serving"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    serve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Serving"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17897,6 +18169,73 @@ export interface operations {
             };
         };
     };
+    "list-peripherals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Serving"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "note-personal-data": {
         parameters: {
             query?: never;
@@ -22758,6 +23097,84 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-service": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

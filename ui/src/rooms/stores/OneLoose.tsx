@@ -9,6 +9,7 @@ import { useAccount } from '../../api/session'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
+import { Serves } from '../../peripherals/Serves'
 import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
 import { Identification } from '../../identifications/Identification'
 import { Reckoning } from '../../reckoning/Reckoning'
@@ -51,6 +52,7 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
         )}
         <SharedIdentifiersOf of={{ kind: 'assembly', id: assembly.id }} />
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
+        <Serves assemblyId={assembly.id} mayWrite={mayWrite} />
         <BoardFindings assemblyId={assembly.id} mayWrite={mayWrite} />
         <Part title="What could it be" faint="Explanations against evidence"><Identification assemblyId={assembly.id} /></Part>
       </Page>

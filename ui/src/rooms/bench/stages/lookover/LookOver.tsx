@@ -7,6 +7,7 @@ import type { Dossier } from '../../../../api/dossier'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
+import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
 import { SharedIdentifiers } from '../../../../sharedidentifiers/SharedIdentifiers'
@@ -40,6 +41,15 @@ function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: D
       <Left words="Still to be looked at" left={reckoning.machine?.left ?? dossier.stages.lookOverLeft} />
       <Walk walk={walk} mayWrite={mayWrite} onFace={(text) => { setInsert({ text }) }} />
       <Board assembly={exterior} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
+      {dossier.twins.length > 0 && (
+        <Part title="Easily mistaken outside" faint="Ports that take the same plug">
+          <ul>{dossier.twins.map((one) => (
+            <li key={`${one.a} ${one.b}`}><Mark kind={one.state === 'unknown' ? 'unknown' : 'attention'} />{' '}
+              <strong>{one.a}</strong> and <strong>{one.b}</strong>: {one.why}.
+              {one.harm && ' Where they are mistaken, a supply goes where none belongs: label both.'}</li>
+          ))}</ul>
+        </Part>
+      )}
       <SharedIdentifiers of={{ kind: 'machine', id: machine.id }} sharedIdentifiers={dossier.sharedIdentifiers} />
       <Part title="What is known"
         faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>

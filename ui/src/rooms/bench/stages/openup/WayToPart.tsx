@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Form } from 'react-aria-components'
+import { Link, useSearchParams } from 'react-router'
 import styled from 'styled-components'
 
 import { type Way, wayQuery } from '../../../../api/openup'
@@ -15,8 +16,10 @@ import { space } from '../../../../theme'
 
 /** The fewest steps to a part, by each procedure of the model and each log, side by side. */
 export function WayToPart({ machineId }: { machineId: number }) {
-  const [typed, setTyped] = useState('')
-  const [to, setTo] = useState('')
+  const [parameters, setParameters] = useSearchParams()
+  const to = parameters.get('way') ?? ''
+  const [typed, setTyped] = useState(to)
+  const setTo = (part: string) => { setParameters(part ? { way: part } : {}, { replace: true }) }
   const ways = useQuery(wayQuery(machineId, to))
   return (
     <Part title="Way to a part">
@@ -33,6 +36,8 @@ export function WayToPart({ machineId }: { machineId: number }) {
             <p><strong>Before the first step of anything</strong></p>
             <ol>{ways.data[0]?.first.map((one, i) => <li key={one}>{i + 1}. {one}</li>)}</ol>
           </section>
+          <p><Link to={`/bench/${String(machineId)}/way?to=${encodeURIComponent(to)}`}>On paper, with a box for each
+            step</Link></p>
           <Ways>{ways.data.map((way, i) => <One key={`${way.by} ${String(i)}`} way={way} />)}</Ways>
         </>
       )}

@@ -7,6 +7,7 @@ import type { Machine } from '../../../../api/machines'
 import { useAccount } from '../../../../api/session'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Faint } from '../../../../kit/Page'
+import { Peripherals } from '../../../../peripherals/Peripherals'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { color, space } from '../../../../theme'
 import { AddBoard } from './AddBoard'
@@ -58,6 +59,7 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
           startHere={assembly.id === newest}
         />
       ))}
+      <Peripherals machine={machine} mayWrite={mayWrite} />
       <PastBoards machineId={machine.id} />
       {assemblies.length > 0 && (
         <Leave>

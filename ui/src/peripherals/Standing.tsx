@@ -1,0 +1,18 @@
+import { type Serving, useEndService } from '../api/peripherals'
+import { messageOf } from '../api/problem'
+import { Button } from '../kit/Button'
+import { Notice } from '../kit/Notice'
+
+export const serviceHint = 'it waits for a key at the start'
+
+/** Says that a peripheral serves a machine no more. */
+export function EndService({ one }: { one: Serving }) {
+  const end = useEndService()
+  return (
+    <>
+      <Button $tone="quiet" aria-label={`${one.title} serves ${one.accession} as ${one.as} no more`}
+        isPending={end.isPending} onPress={() => { end.mutate(one) }}>no more</Button>
+      {end.error && <Notice tone="stop" word="Not kept.">{messageOf(end.error)}</Notice>}
+    </>
+  )
+}
