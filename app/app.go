@@ -15,6 +15,7 @@ import (
 	"frugalheron/app/history"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/packs"
 	"frugalheron/app/people"
 	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
@@ -44,6 +45,7 @@ type App struct {
 	Condition  *condition.Service
 	Sharing    *sharing.Service
 	Teardown   *teardown.Service
+	Packs      *packs.Service
 	QuickEntry *quickentry.Service
 	Bench      *bench.Service
 	History    *history.Service
@@ -68,6 +70,7 @@ func New(db *sqlx.DB) *App {
 	a.Condition = condition.New(kernel, a.Inventory, a.Files, a.Library)
 	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
+	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
 	a.Accounts = accounts.New(kernel)

@@ -621,6 +621,9 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" one card", Click(Button("Leave it")), Click(Link("Board of the Lantern")),
 		See(Text("Known to suffer from")),
 		Click(Button("It does not")), See(Labelled("What was seen")))
+	look(theme+" packs of a library", at("/library/packs"), Fill(Labelled("Pack of another collection, JSON"),
+		`{"format": "heron-library", "version": 1, "models": [{"maker": "Vole", "model": "Lido", "signs": "blink"}]}`),
+		Click(Button("See what it would do")), See(Text("1 unreadable")))
 	look(theme+" signs", at("/library/signs"), See(Text("waits")))
 	look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
 	look(theme+" board picture", chromedp.Navigate(w.identify()),

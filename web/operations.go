@@ -13,6 +13,7 @@ import (
 	"frugalheron/web/httpx"
 	"frugalheron/web/inventory"
 	"frugalheron/web/library"
+	"frugalheron/web/packs"
 	"frugalheron/web/people"
 	"frugalheron/web/quickentry"
 	"frugalheron/web/roms"
@@ -42,5 +43,6 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	teardown.Register(api, actions)
 	condition.Register(api, actions)
 	signs.Register(api, actions)
+	packs.Register(api, actions)
 	sharing.Register(api, actions)
 }

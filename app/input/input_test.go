@@ -70,3 +70,19 @@ func TestChecksTogether(t *testing.T) {
 	require.Equal(t, []string{"a", "b c"}, input.FilledLines("\n a \r\n\n\tb c\n"))
 	require.Empty(t, input.FilledLines(" \n"))
 }
+
+func TestWithinLimitsChecksWhatFieldsAreDeclaredWith(t *testing.T) {
+	type limited struct {
+		Name string  `json:"name" maxLength:"3"`
+		Sort string  `json:"sort" enum:"card,board"`
+		Bits int     `json:"bits" minimum:"0" maximum:"64"`
+		MHz  float64 `json:"mhz" minimum:"0"`
+	}
+	require.NoError(t, input.WithinLimits(limited{"äöü", "", 64, 4.7}))
+	for field, wrong := range map[string]limited{"name": {Name: "four"}, "sort": {Sort: "lamp"}, "bits": {Bits: 65},
+		"mhz": {MHz: -1}} {
+		var not *action.Invalid
+		require.ErrorAs(t, input.WithinLimits(wrong), &not)
+		require.Equal(t, field, not.Field)
+	}
+}

@@ -19,10 +19,12 @@ type reader struct {
 	fitted   map[int64][]signs.Fitted
 	known    map[int64][]library.KnownSigns // by assembly
 	answered []signs.Answered
+	tables   map[string]sign.Table // by what they are written as, read once
 }
 
 func (s *Service) readerOf(ctx context.Context, h pg.Handle, machineIDs []int64) (*reader, error) {
-	r := &reader{models: map[int64]signs.ModelSigns{}, fitted: map[int64][]signs.Fitted{}}
+	r := &reader{models: map[int64]signs.ModelSigns{}, fitted: map[int64][]signs.Fitted{},
+		tables: map[string]sign.Table{}}
 	models, err := signs.ModelsOf(ctx, h, machineIDs)
 	if err != nil {
 		return r, err
@@ -52,7 +54,7 @@ func (r *reader) on(machineID int64, of *int64, day string) ([]SignList, sign.Ca
 	lists, cards := []SignList{}, sign.Cards{}
 	if m, ok := r.models[machineID]; ok && m.Signs != "" && of == nil {
 		list := SignList{Of: strings.TrimSpace(m.Maker + " " + m.Model), ModelID: m.ModelID}
-		list.Table, _ = sign.Parse(m.Signs)
+		list.Table = r.table(m.Signs)
 		lists = append(lists, list)
 	}
 	for _, f := range r.fitted[machineID] {
@@ -67,12 +69,22 @@ func (r *reader) on(machineID int64, of *int64, day string) ([]SignList, sign.Ca
 				continue
 			}
 			list := SignList{Of: k.Name, KnownID: k.ID}
-			list.Table, _ = sign.Parse(k.Signs)
+			list.Table = r.table(k.Signs)
 			lists = append(lists, list)
 		}
 		cards = append(cards, card)
 	}
 	return lists, cards
+}
+
+// table reads what was checked when it was written.
+func (r *reader) table(text string) sign.Table {
+	t, isRead := r.tables[text]
+	if !isRead {
+		t, _ = sign.Parse(text)
+		r.tables[text] = t
+	}
+	return t
 }
 
 // cardOf is an assembly that was in a machine on a day, or may have been.

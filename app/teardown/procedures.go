@@ -104,6 +104,35 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 	return made, err
 }
 
+// AddProcedure adds one that no log of this collection was made into, as one of another collection.
+func (s *Service) AddProcedure(ctx context.Context, actor action.Actor, f ProcedureInput) (Procedure, error) {
+	var added Procedure
+	if err := CheckProcedure(&f); err != nil {
+		return added, err
+	}
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		id, err := storeteardown.InsertProcedure(ctx, tx, storeteardown.ProcedureFields(f), nil)
+		if err != nil {
+			return procedureTaken(err, f)
+		}
+		row, err := storeteardown.ProcedureByID(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		added = procedureOf(row)
+		return action.Record(ctx, tx, actor, eventMakeProcedure, id, nil, nil, f)
+	})
+	return added, err
+}
+
+// CheckProcedure refuses what cannot be a procedure, with the field.
+func CheckProcedure(f *ProcedureInput) error {
+	if err := input.WithinLimits(*f); err != nil {
+		return err
+	}
+	return checkProcedure(f)
+}
+
 var procedures = action.Records[storeteardown.Procedure, Procedure]{
 	What: "the procedure", Lock: storeteardown.LockProcedure, Read: storeteardown.ProcedureByID,
 	Version: func(p storeteardown.Procedure) int { return p.Version },

@@ -53,10 +53,12 @@ func (t *Table) digitsOf(text string) (digits string, base int) {
 	return digits, base
 }
 
+// tight is a code without the blanks that people put between its figures.
+func tight(code string) string { return strings.ReplaceAll(code, " ", "") }
+
 // compareCode tells how a code that was seen stands to one of the table: as it is written, else as a number.
-func (t *Table) compareCode(shown, seen string) compared {
-	tight := func(s string) string { return strings.ReplaceAll(s, " ", "") }
-	p := patternOf(tight(shown))
+func (t *Table) compareCode(s Sign, seen string) compared {
+	p, shown := s.text, s.Shown
 	c := compared{isAlike: true, wild: p.wild}
 	if at, agrees := p.in(folded(tight(seen))); agrees {
 		c.agrees, c.at = true, at

@@ -12,6 +12,8 @@ type Seen struct {
 	Kind  Kind
 	Text  string
 	State string // what the machine was doing; empty where that is not told
+
+	screen seenText // of a screen
 }
 
 // List is the table of a model or of a card in the machine.
@@ -90,6 +92,7 @@ func (s Seen) Check() error {
 // Read compares what was seen with the signs of what is in a machine, given the cards that are in it.
 func Read(seen Seen, lists []List, cards Cards) Comparison {
 	r := Comparison{Matches: []Agreement{}, Nearest: []Agreement{}, Expected: []Expect{}, Words: []Cut{}}
+	seen.screen = seenTextOf(seen.Text)
 	isListed, elsewhere, notCompared := false, []Agreement{}, []string{}
 	for of, list := range lists {
 		if w := list.Table.Cut(seen.Text); seen.Kind == Code && w != nil {
@@ -145,9 +148,9 @@ func (t *Table) compare(s Sign, seen Seen) compared {
 	case Beeps:
 		return compareBeeps(s.Shown, seen.Text)
 	case Code:
-		return t.compareCode(s.Shown, seen.Text)
+		return t.compareCode(s, seen.Text)
 	}
-	return compareScreen(s.Shown, seen.Text)
+	return compareScreen(s, seen.screen)
 }
 
 func matchOf(of int, s Sign, c compared) Agreement {

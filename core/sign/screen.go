@@ -3,26 +3,33 @@ package sign
 import (
 	"fmt"
 	"regexp"
-	"slices"
 	"strings"
 )
 
 // pattern is a text with wildcards.
 type pattern struct {
 	whole *regexp.Regexp
-	wild  int // characters that are wildcards
+	has   string // the longest part without a wildcard, which is looked for first
+	wild  int    // characters that are wildcards
 }
 
 // patternOf reads a text with wildcards: ? for one character, * for any; \ before one means the character itself.
 func patternOf(text string) pattern {
-	p, out, runes := pattern{}, strings.Builder{}, []rune(folded(text))
+	p, out, part, runes := pattern{}, strings.Builder{}, []rune{}, []rune(folded(text))
+	literally := func(r rune) {
+		out.WriteString(regexp.QuoteMeta(string(r)))
+		if part = append(part, r); len(string(part)) > len(p.has) {
+			p.has = string(part)
+		}
+	}
 	for i := 0; i < len(runes); i++ {
 		switch r := runes[i]; {
 		case r == '\\' && i+1 < len(runes):
 			i++
-			out.WriteString(regexp.QuoteMeta(string(runes[i])))
+			literally(runes[i])
 		case r == '?':
 			n := 1
+			part = part[:0]
 			for ; i+1 < len(runes) && runes[i+1] == '?'; i++ {
 				n++
 			}
@@ -30,9 +37,10 @@ func patternOf(text string) pattern {
 			fmt.Fprintf(&out, `(.{%d})`, min(n, mostWild))
 		case r == '*':
 			p.wild++
+			part = part[:0]
 			out.WriteString(`(.*?)`)
 		default:
-			out.WriteString(regexp.QuoteMeta(string(r)))
+			literally(r)
 		}
 	}
 	p.whole = regexp.MustCompile(`^(?s:` + out.String() + `)$`)
@@ -44,6 +52,9 @@ const mostWild = 1000
 
 // in tells what stands at the wildcards of a text, if all of it agrees.
 func (p pattern) in(text string) (at []string, agrees bool) {
+	if !strings.Contains(text, p.has) {
+		return nil, false
+	}
 	found := p.whole.FindStringSubmatch(text)
 	if found == nil {
 		return nil, false
@@ -62,35 +73,53 @@ func folded(text string) string {
 // misread makes characters equal that are taken for each other.
 var misread = strings.NewReplacer("O", "0", "I", "1", "L", "1")
 
-// compareScreen tells how a text that was seen stands to one of the table: all of it, or a line of it.
-func compareScreen(shown, seen string) compared {
-	p := patternOf(shown)
-	c := compared{isAlike: true, wild: p.wild}
-	texts := append([]string{folded(seen)}, linesOf(seen)...)
-	for _, text := range texts {
-		if at, agrees := p.in(text); agrees {
+// compareScreen tells how a text that was seen stands to a sign: all of it, or a line of it.
+func compareScreen(s Sign, seen seenText) compared {
+	c := compared{isAlike: true, wild: s.text.wild}
+	for _, text := range seen.texts {
+		if at, agrees := s.text.in(text); agrees {
 			c.agrees, c.at = true, at
 			return c
 		}
 	}
-	alike := patternOf(misread.Replace(folded(shown)))
-	for _, text := range texts {
-		if at, agrees := alike.in(misread.Replace(text)); agrees {
+	for _, text := range seen.alike {
+		if at, agrees := s.alike.in(text); agrees {
 			c.agrees, c.at = true, at
 			c.doubts = append(c.doubts, "it agrees only if an O is a 0, or an I or an L a 1")
 			return c
 		}
 	}
-	return nearText(c, folded(shown), texts)
+	return nearText(c, s.words, seen.words)
+}
+
+// seenText is a text that was seen: all of it and each line, as such and with those characters equal that are taken for
+// each other, and its words.
+type seenText struct {
+	texts, alike []string
+	words        map[string]bool
+}
+
+func seenTextOf(text string) seenText {
+	s := seenText{texts: append([]string{folded(text)}, linesOf(text)...), words: map[string]bool{}}
+	for _, one := range s.texts {
+		s.alike = append(s.alike, misread.Replace(one))
+	}
+	for word := range strings.FieldsSeq(s.texts[0]) {
+		s.words[word] = true
+	}
+	return s
+}
+
+// wordsOf are the words of a text that hold no wildcard.
+func wordsOf(shown string) []string {
+	return strings.Fields(strings.NewReplacer("?", " ", "*", " ").Replace(folded(shown)))
 }
 
 // nearText tells how many words of a text that does not agree are seen.
-func nearText(c compared, shown string, texts []string) compared {
-	words := strings.Fields(strings.NewReplacer("?", " ", "*", " ").Replace(shown))
-	seen := strings.Fields(texts[0])
+func nearText(c compared, words []string, seen map[string]bool) compared {
 	lacks := []string{}
 	for _, w := range words {
-		if !slices.Contains(seen, w) {
+		if !seen[w] {
 			lacks = append(lacks, w)
 		}
 	}

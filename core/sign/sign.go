@@ -46,6 +46,9 @@ type Sign struct {
 	Expected bool     `json:"expected" doc:"A sound machine shows it in this state"`
 	With     []string `json:"with" says:"text" doc:"Cards that have to be fitted for it"`
 	Without  []string `json:"without" says:"text" doc:"Cards that must not be fitted for it"`
+	text     pattern  // of a screen or a code
+	words    []string // of a screen
+	alike    pattern  // of a screen, with those characters equal that are taken for each other
 }
 
 // Table is the signs of a model or a card. It is written a line each:
@@ -216,6 +219,11 @@ func (t *Table) check(s *Sign) error {
 	case Beeps:
 		_, err := beepsOf(s.Shown)
 		return err
+	case Screen:
+		s.text, s.alike = patternOf(s.Shown), patternOf(misread.Replace(folded(s.Shown)))
+		s.words = wordsOf(s.Shown)
+	case Code:
+		s.text = patternOf(tight(s.Shown))
 	}
 	return nil
 }

@@ -1,6 +1,7 @@
 package sign_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -210,4 +211,16 @@ func FuzzRead(f *testing.F) {
 			assert.NotEmpty(t, own.Matches, s.Shown)
 		}
 	})
+}
+
+// What was seen, against a list of 300 signs.
+func BenchmarkRead(b *testing.B) {
+	text := strings.Builder{}
+	for i := range 300 {
+		fmt.Fprintf(&text, "screen BANK ? CHIP %d AT ????, MEMORY* | self-test | a chip fails\n", i)
+	}
+	of := lists(b, text.String())
+	for b.Loop() {
+		sign.Read(sign.Seen{Kind: sign.Screen, Text: "SELF-TEST\nBANK 2 CHIP 299 AT 0F40, MEMORY BAD"}, of, nil)
+	}
 }

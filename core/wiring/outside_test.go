@@ -41,8 +41,10 @@ func TestOutsideTwinsAreTheSamePlugForSomethingElse(t *testing.T) {
 	printer := wiring.Port{Where: "rear", Words: "D-sub 25 female", Label: "PRINTER", Line: 5}
 	modem := wiring.Port{Where: "rear", Words: "D-sub 25 male", Label: "LINE", Line: 6}
 	bare := wiring.Port{Where: "left", Words: "D-sub 25"}
-	video := wiring.Port{Where: "rear", Words: "DE-9 socket", Label: "VIDEO", Pins: map[string]string{"3": "red", "9": "frame"}}
-	stick := wiring.Port{Where: "front", Words: "D-sub 9 female", Label: "STICK", Pins: map[string]string{"3": "left", "9": "+5 V"}}
+	video := wiring.Port{Where: "rear", Words: "DE-9 socket", Label: "VIDEO", Pins: map[string]string{"3": "red",
+		"9": "frame"}}
+	stick := wiring.Port{Where: "front", Words: "D-sub 9 female", Label: "STICK",
+		Pins: map[string]string{"3": "left", "9": "+5 V"}}
 
 	assert.Empty(t, wiring.OutsideTwins([]wiring.Port{serial, second, modem}), "two of a kind, and another gender")
 	twins := wiring.OutsideTwins([]wiring.Port{serial, printer})
@@ -64,7 +66,8 @@ func TestOutsideTwinsAreTheSamePlugForSomethingElse(t *testing.T) {
 func TestWhatTheLibraryKnowsIsPutToThePortItIs(t *testing.T) {
 	seen := []wiring.Port{{Where: "rear", Words: "D-sub 9 female", Label: "VIDEO"},
 		{Where: "rear", Words: "DIN 5 female", Label: "TAPE"}, {Where: "rear", Words: "DIN 5 female", Label: "KEYBD"}}
-	video := wiring.Port{Where: "Video card J2", Words: "DE-9 socket", Use: "monitor", Pins: map[string]string{"3": "red"}}
+	video := wiring.Port{Where: "Video card J2", Words: "DE-9 socket", Use: "monitor",
+		Pins: map[string]string{"3": "red"}}
 	tape := wiring.Port{Where: "Main board J1", Words: "5-pin round socket", Use: "tape recorder"}
 	other := wiring.Port{Where: "Main board J9", Words: "5-pin round socket", Use: "light pen"}
 	header := wiring.Port{Where: "Main board J4", Words: "34-pin header", Use: "drives"}

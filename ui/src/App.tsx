@@ -27,6 +27,7 @@ const Models = lazy(() => import('./rooms/library/models/Models'))
 const OneModel = lazy(() => import('./rooms/library/models/OneModel'))
 const KnownAssemblies = lazy(() => import('./rooms/library/known/KnownAssemblies'))
 const SignLists = lazy(() => import('./rooms/library/signs/SignLists'))
+const Packs = lazy(() => import('./rooms/library/packs/Packs'))
 const OneKnown = lazy(() => import('./rooms/library/known/OneKnown'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
 const OneRom = lazy(() => import('./rooms/library/roms/OneRom'))
@@ -76,6 +77,7 @@ export function App() {
           <Route path="library/models/:id" element={<OneModel />} />
           <Route path="library/known" element={<KnownAssemblies />} />
           <Route path="library/signs" element={<SignLists />} />
+          <Route path="library/packs" element={<Packs />} />
           <Route path="library/known/:id" element={<OneKnown />} />
           <Route path="library/roms" element={<RomList />} />
           <Route path="library/roms/:sha256" element={<OneRom />} />

@@ -1192,6 +1192,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/library.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Types, known assemblies, models, signs and procedures as a pack for other collections
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["export-library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/library/occurrences": {
         parameters: {
             query?: never;
@@ -1206,6 +1226,26 @@ export interface paths {
         get: operations["list-occurrences"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take entries of a pack, or say what it would do
+         * @description Roles: curator.
+         */
+        post: operations["take-library"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6363,6 +6403,45 @@ export interface components {
             name: string;
             pins: components["schemas"]["Pin"][];
         };
+        LibraryPack: {
+            /** @description Nothing says only what would be done */
+            take?: components["schemas"]["PackChoice"][];
+            /** @description The file, as JSON */
+            text: string;
+        };
+        LibraryPackRow: {
+            canBeTaken: boolean;
+            /** @description In what it is not as the one here */
+            differences: components["schemas"]["Unlike"][];
+            /**
+             * Format: int64
+             * @description Of the one here that it is about; 0 for none
+             */
+            hereId: number;
+            /**
+             * Format: int64
+             * @description Number in the pack, from 1
+             */
+            n: number;
+            name: string;
+            /** @enum {string} */
+            sort: "known assembly" | "model" | "procedure" | "type";
+            /** @enum {string} */
+            state: "new" | "same" | "adds" | "beside" | "wrong";
+            taken: boolean;
+            /** @description What is wrong in it, or what taking it does */
+            why: string;
+        };
+        LibraryPackTaken: {
+            /** @description The collection that it is of */
+            of: string;
+            rows: components["schemas"]["LibraryPackRow"][];
+            /**
+             * Format: int64
+             * @description How many entries were taken
+             */
+            taken: number;
+        };
         LibraryType: {
             /** @description Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known */
             ages: string;
@@ -7834,6 +7913,12 @@ export interface components {
             /** @description Only say what would be done */
             dry: boolean;
             text: string;
+        };
+        PackChoice: {
+            /** Format: int64 */
+            n: number;
+            /** @enum {string} */
+            state: "new" | "same" | "adds" | "beside" | "wrong";
         };
         PackRow: {
             /** Format: int64 */
@@ -9920,6 +10005,12 @@ export interface components {
             more: boolean;
             /** @description What would settle most first */
             open: components["schemas"]["Unknown"][];
+        };
+        Unlike: {
+            field: string;
+            /** @description Empty where nothing is said here */
+            here: string;
+            pack: string;
         };
         Untested: {
             /** @description Assemblies that do not have it */
@@ -15034,6 +15125,65 @@ export interface operations {
             };
         };
     };
+    "export-library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-occurrences": {
         parameters: {
             query: {
@@ -15053,6 +15203,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Occurrence"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LibraryPack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryPackTaken"];
                 };
             };
             /** @description Unauthorized */

@@ -24,6 +24,10 @@ export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (
 
 const words: Partial<Record<Unknown['sort'], string>> = { reading: 'doubtful reading', unit: 'other unit', sign: 'sign that no list tells of' }
 
+/** What is counted of something unknown. */
+const unitOf = ({ sort, parts }: Unknown) =>
+  sort === 'sign' ? (parts === 1 ? 'time' : 'times') : parts === 1 ? 'part' : 'parts'
+
 type Doing = 'guessing' | 'asking' | 'answering'
 
 function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: string) => void }) {
@@ -44,8 +48,8 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
         <Faint>
           {words[unknown.sort] ?? unknown.sort}
           {unknown.parts > 0
-            && `, ${String(unknown.parts)} ${unknown.parts === 1 ? 'part'
-              : 'parts'} on ${String(unknown.machines)} ${unknown.machines === 1 ? 'machine' : 'machines'}`}
+            && `, ${unknown.sort === 'sign' ? 'seen ' : ''}${String(unknown.parts)} ${unitOf(unknown)} on ${
+              String(unknown.machines)} ${unknown.machines === 1 ? 'machine' : 'machines'}`}
         </Faint>
         {mayWrite && (
           <Buttons>

@@ -46,6 +46,7 @@ export default function Library() {
         <Link to="/library/known">Cards and boards</Link>
         <Link to="/library/models">Models</Link>
         <Link to="/library/signs">Signs and codes</Link>
+        <Link to="/library/packs">Packs</Link>
         <Link to="/library/makers">Makers</Link>
         <Link to="/library/procedures">Procedures</Link>
         <Link to="/library/roms">ROM images</Link>

@@ -50,8 +50,10 @@ function One({ way }: { way: Way }) {
         {way.steps.map(({ n, step, assumed }) => (
           <li key={n}>
             {n}. {step.off}
-            <small>{[...step.fasteners.map(inWords), step.connectors.length > 0 && `unplug ${step.connectors.join(', ')}`,
-              ...step.tabs.map((tab) => `mind: ${tab}`), ...(step.look ?? []).map((look) => `look at: ${look}`), step.note,
+            <small>{[...step.fasteners.map(inWords),
+              step.connectors.length > 0 && `unplug ${step.connectors.join(', ')}`,
+              ...step.tabs.map((tab) => `mind: ${tab}`),
+              ...(step.look ?? []).map((look) => `look at: ${look}`), step.note,
               assumed && 'nobody said what it needs: all before it are counted'].filter(Boolean)
               .map((said) => <span key={String(said)}>{said}</span>)}</small>
           </li>
