@@ -304,7 +304,9 @@ func TestKeyboardOnly(t *testing.T) {
 		Keys("/"), Keys("estuary"), See(Text("Show 1 machine with these words")), Keys(kb.Enter),
 		See(Text("1 machine;")),
 		Keys("/"), Keys("eh-0900"), See(Text("Take it onto the bench")), Keys(kb.Enter),
-		See(Text("Start with the main board")),
+		See(Text("Nothing is written down about its inside yet")),
+		Keys("]"), See(Button("Write down how it came")), Keys("]"), See(Text("Still to be looked at")),
+		Keys("]"), See(Text("Way to a part")), Keys("]"), See(Text("Start with the main board")),
 		Keys("]"), See(Text("Nothing is dated yet")), Keys("["), See(Text("Start with the main board")),
 		Keys("?"), See(Text("new line with the next designator")), Keys(kb.Escape),
 		Gone(Text("new line with the next designator")),
@@ -585,7 +587,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")),
 		See(Text("Give the machine a name")))
 	look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")),
-		verdict("To put right", "1 problem"), Click(`//aside//button[contains(., "Findings")]`))
+		Click(`//aside[@aria-label="Reckoning"]/button`), verdict("To put right", "1 problem"),
+		Click(`//aside//h3/button[contains(., "Findings")]`), Click(`//aside[@aria-label="Reckoning"]/button`))
 	look(theme+" move", Click(Button("Move Main board")), See(Labelled("Place")),
 		chromedp.SetValue(`//select[option[.="into a machine"]]`, "machine", chromedp.BySearch))
 	look(theme+" histories", Click(Button("History of Main board")), See(Text("+ U1 HX9040")),
@@ -594,6 +597,9 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")))
 	look(theme+" paste", Click(Button("Paste a sheet with headings")),
 		Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
+	look(theme+" at a glance", chromedp.Navigate(w.stage("")), See(Text("As it sits")),
+		See(Text("Through whose hands")))
+	look(theme+" reckoning", Click(`//aside[@aria-label="Reckoning"]/button`), See(`//aside//h3/button`))
 	look(theme+" arrive", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "arrive", 1)),
 		Click(Button("Write down how it came")), Click(Button("Add to the chain")),
 		Click(Button("Move the machine")), Click(Button("Note that there is some")),
@@ -671,8 +677,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 			`document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.textContent.includes("Taken for")`))
 	look(theme+" stores", at("/stores"), See(Text("Spare supply")))
 	look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")),
-		Click(Button("History of Spare supply")), See(Text("Where it has been")),
-		Click(Button("Say what it serves")), See(Labelled("What it does not do without one")))
+		Click(Button("Say what it serves")), See(Labelled("What it does not do without one")),
+		Click(Button("History of Spare supply")), See(Text("Where it has been")))
 	look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
 	look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	// What comes up while one works.
@@ -692,8 +698,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	require.NoError(t, b.Do(
 		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password), Keys(kb.Enter),
 		Gone(Text("Your session has ended.")),
-		chromedp.Navigate(w.bench()), verdict("Unknown", "2 chips"),
-		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`),
+		chromedp.Navigate(w.bench()), Click(`//aside[@aria-label="Reckoning"]/button`), verdict("Unknown", "2 chips"),
+		Click(`//aside//h3/button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`),
 		onLine("HX9040"),
 	))
 	require.Empty(t, b.Breaches())

@@ -115,6 +115,9 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 		}
 		out.Verdicts = verdict.Together(out.Verdicts, told)
 	}
+	for i := range out.Verdicts {
+		out.Verdicts[i].Stage = stageOf(out.Verdicts[i].Key)
+	}
 	return out, nil
 }
 

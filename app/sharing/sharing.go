@@ -230,18 +230,10 @@ func (s *Service) undoEndService(ctx context.Context, actor action.Actor, e hist
 
 // Verdicts are the lines of the reckoning that follow from peripherals that are not there.
 func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID int64) ([]verdict.Verdict, error) {
-	type serving struct {
-		told []Serving
-		all  []core.Service
-	}
-	read, err := action.Once(ctx, "serving", machineID, func() (serving, error) {
-		told, all, err := s.around(ctx, actor, []int64{machineID}, nil)
-		return serving{told, all}, err
-	})
+	told, all, err := s.around(ctx, actor, []int64{machineID}, nil)
 	if err != nil {
 		return nil, err
 	}
-	told, all := read.told, read.all
 	mine, standings := []core.Service{}, []core.Standing{}
 	for i, one := range told {
 		if one.MachineID == machineID {

@@ -16,6 +16,8 @@ type Verdict struct {
 	// Caution is what to take care of where work on this may hurt somebody; else empty.
 	Caution string   `json:"caution" doc:"What to take care of, shown without being asked for; else empty"`
 	Why     []Reason `json:"why"`
+	// Stage is where it is worked on; empty where only a board is reckoned.
+	Stage string `json:"stage" doc:"Where it is worked on, as the address of the stage; empty where only a board is reckoned"`
 }
 
 // State says how much a verdict matters.

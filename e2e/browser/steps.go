@@ -58,6 +58,9 @@ func Click(xpath string) chromedp.Action {
 						.singleNodeValue
 					it?.scrollIntoViewIfNeeded()
 					const { x, y, width, height } = it?.getBoundingClientRect() ?? {}
+					// What a bar lies over is scrolled from under it, as a person would.
+					const above = it && document.elementFromPoint(x + width / 2, y + height / 2)
+					if (above && !it.contains(above) && !above.contains(it)) it.scrollIntoView({ block: "center" })
 					const now = [x, y, width, height].join()
 					frames = it && now === place ? frames + 1 : 0
 					place = now

@@ -12,10 +12,7 @@ import (
 	"strings"
 	"time"
 
-	"github.com/chromedp/cdproto/input"
-	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
-	"github.com/chromedp/chromedp/kb"
 
 	"frugalheron/app"
 	"frugalheron/demo"
@@ -77,13 +74,9 @@ func scenes(url string) []scene {
 			browser.Click(browser.Button("Read out U20 of Recorder board")),
 			browser.Click(browser.Link("compare with what counts")), browser.See(browser.Text("charge-loss")),
 		}},
-		{"merge", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/take-stock"),
-			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),
-			browser.Chord(kb.Home, input.ModifierCtrl),
-			browser.Keys(kb.ArrowDown + kb.End + " !bent" + kb.ArrowDown + kb.End + " @socket"),
-			browser.See(browser.Text("kept here, not yet saved")), chromedp.Evaluate(saveMeanwhile, nil, awaitPromise),
-			browser.Click(`//button[.="Save the sheet"]`), browser.See(browser.Text("choice to make")),
+		{"at-a-glance", 1280, 1100, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9"),
+			browser.See(browser.Text("Through whose hands")), browser.See(browser.Text("Harbour pilot office")),
 		}},
 		{"say-or-find", 1280, 800,
 			append(bench[:len(bench):len(bench)], browser.Keys("\x1b"), browser.Click(browser.Labelled("Say or find")),
@@ -128,17 +121,6 @@ func scenes(url string) []scene {
 
 // known brings what is known about a machine into view.
 const known = `[...document.querySelectorAll("h2")].find((h) => h.textContent.startsWith("What is known")).scrollIntoView()`
-
-// saveMeanwhile saves the sheet of machine 3 with other changes, as a second person would.
-const saveMeanwhile = `(async () => {
-	const [board] = await (await fetch("/api/machines/3/assemblies")).json()
-	const lines = board.body.split("\n")
-	lines[1] += " @socket"
-	lines[4] += "  # second look"
-	await fetch("/api/assemblies/" + board.id + "/sheet", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({base: board.revision, body: lines.join("\n")})})
-})()`
-
-func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
 
 func main() {
 	out := flag.String("out", "docs/screenshots", "folder for the pictures")

@@ -90,7 +90,7 @@ export function App() {
           <Route path="library/procedures" element={<Procedures />} />
           <Route path="account" element={<Account />} />
           <Route path="bench" element={<EmptyBench />} />
-          <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
+          <Route path="bench/:machineId" element={<Navigate to="at-a-glance" replace />} />
           <Route path="bench/:machineId/print" element={<PrintView />} />
           <Route path="bench/:machineId/condition-report" element={<ConditionReport />} />
           <Route path="bench/:machineId/way" element={<WayOnPaper />} />

@@ -1,6 +1,6 @@
 import { createGlobalStyle } from 'styled-components'
 
-import { color, darkVariables, font, lightVariables, targetVariables, thumb, thumbVariables } from './theme'
+import { color, darkVariables, font, lightVariables, narrow, targetVariables, thumb, thumbVariables } from './theme'
 
 export const GlobalStyle = createGlobalStyle`
   :root { ${lightVariables} ${targetVariables} }
@@ -10,6 +10,8 @@ export const GlobalStyle = createGlobalStyle`
 
   *, *::before, *::after { box-sizing: border-box; }
   html { color-scheme: light dark; }
+  /* What takes the focus does not lie under the line at the bottom. */
+  ${narrow} { html { scroll-padding-bottom: 64px; } }
   body {
     margin: 0;
     background: ${color.paper};

@@ -8,6 +8,7 @@ import { BrowserRouter } from 'react-router'
 import { queryClient } from './api/client'
 import { App } from './App'
 import { GlobalStyle } from './GlobalStyle'
+import { Boundary } from './kit/Boundary'
 
 const root = document.getElementById('root')
 if (!root) throw new Error('index.html has no #root')
@@ -17,7 +18,7 @@ createRoot(root).render(
     <GlobalStyle />
     <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <App />
+        <Boundary of="The application"><App /></Boundary>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

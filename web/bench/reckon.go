@@ -100,6 +100,13 @@ type Line struct {
 
 func registerIdentified(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-glance", Method: http.MethodGet, Path: "/api/machines/{id}/glance",
+		Summary: "A machine on one page: what it is, how it sits, its figures, and what needs attention",
+		Errors:  httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Glance], error) {
+		return httpx.Answer(actions.Bench.Glance(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified",
 		Summary: "How far the identifying of a machine has come", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[reckoning.Stage], error) {

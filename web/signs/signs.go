@@ -23,7 +23,7 @@ func Register(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Signs.Signs(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "read-sign", Method: http.MethodPost, Path: "/api/machines/{id}/signs/read",
+		OperationID: "read-sign", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/signs/read",
 		Summary: "What something that was seen amounts to; nothing is kept", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID

@@ -1788,6 +1788,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A machine on one page: what it is, how it sits, its figures, and what needs attention
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-glance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/history": {
         parameters: {
             query?: never;
@@ -4129,6 +4149,19 @@ export interface components {
              */
             next: number;
         };
+        Bay: {
+            /**
+             * Format: int64
+             * @description The assembly by which it is covered; 0 for none
+             */
+            coveredBy: number;
+            /** @description What fits in it; empty where that is not known */
+            kind: string;
+            /** @description Its number or name */
+            slot: string;
+            /** @description Assemblies by id; more than one cannot be */
+            units: number[];
+        };
         BoardAnnotation: {
             blocks: components["schemas"]["BoardBlock"][];
             callouts: components["schemas"]["BoardCallout"][];
@@ -4203,6 +4236,10 @@ export interface components {
             placed: "within" | "before" | "after" | "partly" | "unknown";
             serial: string;
             to: string | null;
+        };
+        CalendarRange: {
+            from: string;
+            to: string;
         };
         Callout: {
             /** Format: int64 */
@@ -5983,6 +6020,77 @@ export interface components {
             note: string;
             number: string;
         };
+        Glance: {
+            built: components["schemas"]["GlanceBuilt"];
+            figures: components["schemas"]["GlanceFigure"][];
+            /** @description How its boards and cards sit */
+            layout: components["schemas"]["Layout"];
+            /** @description What it is, by what is known of it */
+            sentence: string;
+            /** @description What is fitted, in order */
+            units: components["schemas"]["GlanceUnit"][];
+            /** @description What needs attention, the gravest first */
+            urgent: components["schemas"]["GlanceUrgent"][];
+        };
+        GlanceBuilt: {
+            /** @description As the record of the model says it */
+            made: string;
+            /** @description Of the model; null where that is not known */
+            madeFrom: string | null;
+            madeTo: string | null;
+            /** @enum {string} */
+            placed: "within" | "before" | "after" | "partly" | "unknown";
+            /** @description All that it can be; empty where nothing tells */
+            spans: components["schemas"]["Span"][];
+        };
+        GlanceFigure: {
+            key: string;
+            label: string;
+            value: string;
+        };
+        GlanceUnit: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: int64 */
+            chips: number;
+            /** @description Of its date codes; null where none is read */
+            dates: components["schemas"]["CalendarRange"] | null;
+            /** @description Two records say as firmly what it is */
+            disputed: boolean;
+            /**
+             * Format: int64
+             * @description Open ones
+             */
+            findings: number;
+            /** @description When it came into the machine */
+            fit: string;
+            kind: string;
+            /** @description What the library knows it as beyond doubt; empty for nothing */
+            known: string;
+            /** Format: int64 */
+            knownId: number;
+            part: string;
+            /** @description With its unit; empty for none */
+            ram: string;
+            rom: string;
+            title: string;
+            /** Format: int64 */
+            unidentified: number;
+            /**
+             * @description Of the open ones
+             * @enum {string}
+             */
+            worst: "" | "cosmetic" | "watch" | "repair" | "hazard";
+        };
+        GlanceUrgent: {
+            key: string;
+            label: string;
+            /** @description Where it is worked on */
+            stage: string;
+            /** @enum {string} */
+            state: "plain" | "attention" | "stop";
+            value: string;
+        };
         Guess: {
             /** Format: date-time */
             at: string;
@@ -6402,6 +6510,16 @@ export interface components {
             mappedId: number;
             name: string;
             pins: components["schemas"]["Pin"][];
+        };
+        Layout: {
+            /** @description The slots, in their order */
+            bays: components["schemas"]["Bay"][];
+            /** @description What sits in no slot of another, and has some */
+            boards: number[];
+            /** @description Drives, supplies and the like, and cards of which nobody said where they sit */
+            others: number[];
+            /** @description What is not told, and what cannot be */
+            remarks: string[];
         };
         LibraryPack: {
             /** @description Nothing says only what would be done */
@@ -8532,6 +8650,8 @@ export interface components {
             /** @description Stable name of the line */
             key: string;
             label: string;
+            /** @description Where it is worked on, as the address of the stage; empty where only a board is reckoned */
+            stage: string;
             /** @enum {string} */
             state: "plain" | "attention" | "stop";
             value: string;
@@ -17786,6 +17906,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glance"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

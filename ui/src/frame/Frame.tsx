@@ -1,8 +1,9 @@
 import { useRef, useState } from 'react'
-import { NavLink, Outlet, useNavigate } from 'react-router'
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
 import { useAccount, useSignOut } from '../api/session'
+import { Boundary } from '../kit/Boundary'
 import { Button } from '../kit/Button'
 import { useShortcut } from '../kit/shortcuts'
 import { color, font, space } from '../theme'
@@ -19,6 +20,7 @@ export function Frame() {
   const navigate = useNavigate()
   const find = useRef<HTMLInputElement>(null)
   const going = useRef(false)
+  const at = useLocation().pathname
   const [help, setHelp] = useState(false)
 
   useShortcut((key, event) => {
@@ -50,7 +52,7 @@ export function Frame() {
         <Who onHelp={() => { setHelp(true) }} />
       </Bar>
       <Room id="room" tabIndex={-1}>
-        <Outlet />
+        <Boundary of="This room" at={at}><Outlet /></Boundary>
       </Room>
       <Bars>
         <NamesFound />

@@ -18,7 +18,7 @@ describe('what a line can mean', () => {
   it('puts the machine whose number was given first', () => {
     const groups = offers('eh-0142', { ...nothing, exact: machine, machines: [listed], total: 1 }, undefined)
     expect(titles(groups)).toEqual(['By its number', 'On the shelves'])
-    expect(groups[0]?.items[0]).toMatchObject({ to: '/bench/7/take-stock' })
+    expect(groups[0]?.items[0]).toMatchObject({ to: '/bench/7' })
   })
   it('puts a statement first only where the words say what they are', () => {
     const found = { ...nothing, machines: [listed], total: 12 }

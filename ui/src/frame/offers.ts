@@ -26,14 +26,14 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
         text: found.total === 1 ? 'Show 1 machine with these words'
           : `Show ${found.total.toLocaleString('en')} machines with these words`, to: shelves },
       ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`,
-        more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: bench(m.id) })),
+        more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: opened(m.id) })),
     ],
   }
   const exact = found.exact
   const groups: Offers[] = [
     { title: 'By its number',
       items: exact ? [{ key: 'exact', text: `${exact.accession} ${exact.name}`, more: 'Take it onto the bench',
-        to: bench(exact.id) }] : [] },
+        to: opened(exact.id) }] : [] },
     ...(understood?.sure ? said : []),
     onShelves,
     ...(understood?.sure ? [] : said),
@@ -64,6 +64,8 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
       more: 'Go to the shelves and look with others', to: shelves }] }]
 }
 
+/** The page of a machine. */
+const opened = (machineId: number) => `/bench/${String(machineId)}`
 const bench = (machineId: number) => `/bench/${String(machineId)}/take-stock`
 
 function spotOf(machineId: number | null, assembly: number, line: number) {

@@ -36,7 +36,7 @@ function Event({ event, withMachine }: { event: EventView; withMachine: boolean 
     <li>
       <time dateTime={event.at}>{moment(event.at)}</time>
       <span>
-        {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}/take-stock`}>
+        {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}`}>
           {event.accession}
         </Link>{' '}</>}
         {event.by || 'The command line'} {event.what}

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import styled from 'styled-components'
 
 import { color, space } from '../theme'
+import { Boundary } from './Boundary'
 
 type Props = { title: string; faint?: ReactNode; action?: ReactNode; children: ReactNode }
 
@@ -14,7 +15,7 @@ export function Part({ title, faint, action, children }: Props) {
         {faint && <Beside>{faint}</Beside>}
         <Actions>{action}</Actions>
       </Ruled>
-      {children}
+      <Boundary of={title}>{children}</Boundary>
     </PartSection>
   )
 }

@@ -3,18 +3,21 @@ import styled from 'styled-components'
 
 import type { Verdict } from '../api/reckoning'
 import { Mark } from '../kit/Mark'
+import { isGrave } from './order'
 import { color, font, radius, space, target, thumb } from '../theme'
 
 type Props = {
   verdict: Verdict
   titles: Map<number, string>
   isNews: boolean
+  /** The stage is open where it is worked on; cautions stand only there. */
+  isAtItsStep: boolean
   onRead: () => void
   onShow: (assemblyId: number, line: number) => void
 }
 
 /** One line of the reckoning; pressed, it says why and leads to the spots. */
-export function VerdictLine({ verdict, titles, isNews, onRead, onShow }: Props) {
+export function VerdictLine({ verdict, titles, isNews, isAtItsStep, onRead, onShow }: Props) {
   return (
     <Line>
       <Heading level={3}>
@@ -27,7 +30,10 @@ export function VerdictLine({ verdict, titles, isNews, onRead, onShow }: Props) 
           <Value>{verdict.value}</Value>
         </Trigger>
       </Heading>
-      {verdict.caution && <Caution><Mark kind="attention" /> <strong>Caution</strong> {verdict.caution}</Caution>}
+      {verdict.caution && isAtItsStep && (isGrave(verdict)
+        ? <Caution><Mark kind="attention" /> <strong>Caution</strong> {verdict.caution}</Caution>
+        : <Caution as="details"><summary><Mark kind="attention" /> <strong>Caution</strong></summary> {verdict.caution}
+        </Caution>)}
       <DisclosurePanel>
         <Why>
           {verdict.why.map(({ text, spot }, i) => (

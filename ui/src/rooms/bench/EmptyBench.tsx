@@ -1,12 +1,13 @@
 import { Link, Navigate } from 'react-router'
 
 import { Page, Title } from '../../kit/Page'
-import { lastOnBench } from './lastOnBench'
+import { lastOnBench, lastStage } from './lastOnBench'
+import { glance } from './stages'
 
 /** The bench without a machine named: the one that lay there last, or how to get one there. */
 export default function EmptyBench() {
   const last = lastOnBench()
-  if (last) return <Navigate to={`/bench/${String(last)}/take-stock`} replace />
+  if (last) return <Navigate to={`/bench/${String(last)}/${lastStage() || glance.path}`} replace />
   return (
     <Page>
       <Title>Bench</Title>

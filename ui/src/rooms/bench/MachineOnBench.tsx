@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useEffect } from 'react'
 import { useParams } from 'react-router'
 import styled from 'styled-components'
 
@@ -10,6 +10,7 @@ import { conditionQuery } from '../../api/judge'
 import type { Machine } from '../../api/machines'
 import { openedUpQuery } from '../../api/openup'
 import { messageOf } from '../../api/problem'
+import { Boundary } from '../../kit/Boundary'
 import { Notice } from '../../kit/Notice'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
@@ -17,9 +18,11 @@ import { color, narrow, space } from '../../theme'
 import { LaterText } from './LaterText'
 import { MachineHead } from './MachineHead'
 import { StageRail } from './StageRail'
-import { stages } from './stages'
+import { beInStage } from './lastOnBench'
+import { glance, stages } from './stages'
 import { TakeStock } from './stages/takestock/TakeStock'
 
+const AtAGlance = lazy(() => import('./glance/AtAGlance').then(({ AtAGlance: page }) => ({ default: page })))
 const Arrive = lazy(() => import('./stages/arrive/Arrive').then(({ Arrive: page }) => ({ default: page })))
 const Identify = lazy(() => import('./stages/identify/Identify').then(({ Identify: page }) => ({ default: page })))
 const Judge = lazy(() => import('./stages/judge/Judge').then(({ Judge: page }) => ({ default: page })))
@@ -30,6 +33,8 @@ const LookOver = lazy(() => import('./stages/lookover/LookOver').then(({ LookOve
 export function MachineOnBench({ machine }: { machine: Machine }) {
   const wanted = useParams().stage
   const stage = stages.find(({ path }) => path === wanted)
+  const stagePath = stage?.path
+  useEffect(() => { if (stagePath) beInStage(stagePath) }, [stagePath])
   const assemblies = useQuery(assembliesQuery(machine.id))
   const dossier = useQuery(dossierQuery(machine.id))
   const identified = useQuery(identifyStageQuery(machine.id))
@@ -48,35 +53,40 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
       />
       <Middle>
         <MachineHead machine={machine} />
-        {!stage || stage.later ? (
-          <>
-            <h2>{stage?.name ?? 'No such stage'}</h2>
-            <LaterText sentence={stage?.later ?? 'Choose one in the rail.'} />
-          </>
-        ) : error ? (
-          <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
-        ) : stage.path === 'take-stock' ? (
-          assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
-        ) : stage.path === 'identify' ? (
-          assemblies.data && <Suspense fallback={null}>
-            <Identify machine={machine} assemblies={assemblies.data} />
-          </Suspense>
-        ) : stage.path === 'open-up' ? (
-          assemblies.data && <Suspense fallback={null}>
-            <OpenUp machine={machine} assemblies={assemblies.data} />
-          </Suspense>
-        ) : stage.path === 'judge' ? (
-          <Suspense fallback={null}><Judge machine={machine} /></Suspense>
-        ) : (
-          dossier.data && (
-            <Suspense fallback={null}>
-              {stage.path === 'arrive' ? <Arrive machine={machine} dossier={dossier.data} />
-                : <LookOver machine={machine} dossier={dossier.data} />}
+        <Boundary of={stage?.name ?? glance.name} at={wanted}>
+          {wanted === glance.path ? (
+            <Suspense fallback={null}><AtAGlance machine={machine} dossier={dossier.data} /></Suspense>
+          ) : !stage || stage.later ? (
+            <>
+              <h2>{stage?.name ?? 'No such stage'}</h2>
+              <LaterText sentence={stage?.later ?? 'Choose one in the rail.'} />
+            </>
+          ) : error ? (
+            <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
+          ) : stage.path === 'take-stock' ? (
+            assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
+          ) : stage.path === 'identify' ? (
+            assemblies.data && <Suspense fallback={null}>
+              <Identify machine={machine} assemblies={assemblies.data} />
             </Suspense>
-          )
-        )}
+          ) : stage.path === 'open-up' ? (
+            assemblies.data && <Suspense fallback={null}>
+              <OpenUp machine={machine} assemblies={assemblies.data} />
+            </Suspense>
+          ) : stage.path === 'judge' ? (
+            <Suspense fallback={null}><Judge machine={machine} /></Suspense>
+          ) : (
+            dossier.data && (
+              <Suspense fallback={null}>
+                {stage.path === 'arrive' ? <Arrive machine={machine} dossier={dossier.data} />
+                  : <LookOver machine={machine} dossier={dossier.data} />}
+              </Suspense>
+            )
+          )}
+        </Boundary>
       </Middle>
-      <Reckoning assemblies={assemblies.data ?? []} reckoning={reckoning} />
+      <Boundary of="The reckoning"><Reckoning assemblies={assemblies.data ?? []} reckoning={reckoning} stages={stages}
+        stage={wanted === glance.path ? glance : stage} /></Boundary>
     </Layout>
   )
 }

@@ -6,7 +6,7 @@ import type { Schemas } from '../../api/client'
 import { Mark, type MarkKind } from '../../kit/Mark'
 import { useShortcut } from '../../kit/shortcuts'
 import { color, narrow, space } from '../../theme'
-import { stages } from './stages'
+import { glance, stages } from './stages'
 
 type StageState = Schemas['ReckonedStage']
 
@@ -22,7 +22,8 @@ export function StageRail({ machineId, states }: { machineId: number;
   states: Record<string, StageState | undefined> }) {
   const current = useParams().stage
   const navigate = useNavigate()
-  const at = stages.findIndex(({ path }) => path === current)
+  const places = [glance, ...stages]
+  const at = places.findIndex(({ path }) => path === current)
 
   const rail = useRef<HTMLElement>(null)
   useEffect(() => {
@@ -31,14 +32,16 @@ export function StageRail({ machineId, states }: { machineId: number;
   }, [current])
 
   useShortcut((key) => {
-    const next = key === ']' ? stages[at + 1] : key === '[' ? stages[at - 1] : undefined
+    const next = key === ']' ? places[at + 1] : key === '[' ? places[at - 1] : undefined
     if (next) void navigate(`/bench/${String(machineId)}/${next.path}`)
   })
 
   return (
     <Rail ref={rail} aria-label="Stages">
       <ol>
-        {stages.map(({ path, name, later }) => {
+        <li><StageLink to={`/bench/${String(machineId)}/${glance.path}`}><Mark kind="text" /><span>{glance.name}</span>
+        </StageLink></li>
+        {stages.map(({ path, name, usual, later }) => {
           const at = states[path]
           const state = later ? 'later' : (at?.state ?? 'untouched')
           const count = !later && at?.count ? ` ${String(at.count)}` : ''
@@ -48,6 +51,7 @@ export function StageRail({ machineId, states }: { machineId: number;
                 <Mark kind={later ? 'later' : marks[at?.state ?? 'untouched']} />
                 <span>
                   {name}
+                  <Usual>{usual}</Usual>
                   <State>{state}{count}</State>
                 </span>
               </StageLink>
@@ -83,6 +87,14 @@ const StageLink = styled(NavLink)`
   svg { margin-top: 2px; }
   &:hover { background: ${color.sheet}; }
   &.active { border-color: ${color.slate}; background: ${color.sheet}; font-weight: 600; }
+`
+const Usual = styled.span`
+  display: block;
+  color: ${color.faint};
+  font-size: 13px;
+  font-weight: 400;
+  white-space: normal;
+  ${narrow} { display: none; }
 `
 const State = styled.span`
   display: block;
