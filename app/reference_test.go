@@ -9,23 +9,25 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/core/pack"
 )
 
 // A pack is looked at before it is taken over, goes out as it came in, and is recognised on old sheets.
 func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	_, actions, _, board := newBoard(t, inventory.MachineInput{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
-	const pack = "function,number,class,currents,substitutes,documents\n" +
+	const types = "function,number,class,currents,substitutes,documents\n" +
 		"\"link, serial\",hx7200,own,\"+5 120/180, -12 8\",HX7201,\"Data book 1983\nErrata 1984\"\n" +
 		"timer,HX7300,support,,,\n"
-	dry, err := actions.Library.TakePack(ctx, curator, pack, true)
+	dry, err := actions.Library.TakePack(ctx, curator, types, true, false)
 	require.NoError(t, err)
 	require.False(t, dry.Taken)
-	require.Equal(t, []library.PackRow{{Line: 2, Number: "HX7200", State: "new"},
-		{Line: 4, Number: "HX7300", State: "new"}}, dry.Rows)
+	require.Equal(t, []library.PackRow{
+		{Line: 2, Number: "HX7200", State: "new", Differences: []pack.Unlike{}},
+		{Line: 4, Number: "HX7300", State: "new", Differences: []pack.Unlike{}}}, dry.Rows)
 	own, err := actions.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Empty(t, own)
-	taken, err := actions.Library.TakePack(ctx, curator, pack, false)
+	taken, err := actions.Library.TakePack(ctx, curator, types, false, false)
 	require.NoError(t, err)
 	require.True(t, taken.Taken)
 	require.Equal(t, 4, taken.Recognised)
@@ -34,7 +36,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	require.Equal(t, "HX7200", entries[0].TypeNumber)
 	again, err := actions.Library.ExportPack(ctx, viewer)
 	require.NoError(t, err)
-	same, err := actions.Library.TakePack(ctx, curator, string(again.Data), true)
+	same, err := actions.Library.TakePack(ctx, curator, string(again.Data), true, false)
 	require.NoError(t, err)
 	for _, row := range same.Rows {
 		require.Equal(t, "same", row.State)
@@ -43,10 +45,14 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 120.0, own[0].TypicalMilliamps) // of +5 V, summed up for the machine
 	require.Equal(t, "+5 120/180, -12 8", own[0].Own.Currents)
-	changed, err := actions.Library.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1),
-		false)
-	require.NoError(t, err)
-	require.Equal(t, "changed", changed.Rows[1].State)
+	other := strings.Replace(string(again.Data), "timer", "counter", 1)
+	function := func() string { return must(actions.Library.SearchLibrary(ctx, viewer, "HX73", 10))[0].Own.Function }
+	beside := must(actions.Library.TakePack(ctx, curator, other, false, false))
+	require.Equal(t, "changed", beside.Rows[1].State)
+	require.Equal(t, []pack.Unlike{{Field: "function", Here: "timer", Pack: "counter"}}, beside.Rows[1].Differences)
+	require.Equal(t, "timer", function(), "it stands beside ours, and is not written over it")
+	must(actions.Library.TakePack(ctx, curator, other, false, true))
+	require.Equal(t, "counter", function())
 
 	// One wrong line, and nothing is taken over.
 	for text, want := range map[string]string{
@@ -56,7 +62,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 		"number,class,function\nHX1,own,x\nhx1,own,y":   "HX1 stands in line 2 already",
 		"number,class,function\nHX1,own,":               "say what the device does",
 	} {
-		wrong, err := actions.Library.TakePack(ctx, curator, text, false)
+		wrong, err := actions.Library.TakePack(ctx, curator, text, false, false)
 		require.NoError(t, err)
 		require.False(t, wrong.Taken)
 		require.Contains(t, wrong.Rows[len(wrong.Rows)-1].Why, want)
@@ -64,11 +70,11 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	for text, want := range map[string]string{"": "names the columns", "number,class,colour\n": `"colour" is not known`,
 		"number,class\nx,y": "function is missing", "number,class,function\n\"x": "quote"} {
 		var invalid *action.Invalid
-		_, err := actions.Library.TakePack(ctx, curator, text, true)
+		_, err := actions.Library.TakePack(ctx, curator, text, true, false)
 		require.ErrorAs(t, err, &invalid)
 		require.Contains(t, invalid.Why, want)
 	}
-	_, err = actions.Library.TakePack(ctx, technician, pack, true)
+	_, err = actions.Library.TakePack(ctx, technician, types, true, false)
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 

@@ -645,6 +645,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Click(Button("Change step 1")), See(Labelled("What comes off")), Click(Button("Add other fasteners")))
 	look(theme+" put together", chromedp.Navigate(w.stage("open-up")), Click(Button("Put together")),
 		See(Text("Plugged in again")), Click(Button("It stays off")), See(Labelled("Why it stays off")))
+	look(theme+" way on paper", chromedp.Navigate(w.stage("way?to=U1")), See(Text("Before the first step of anything")))
 	look(theme+" tray labels",
 		chromedp.Navigate(fmt.Sprintf("%s/bench/%d/tray-labels/%d", w.url, w.machine.ID, log.ID)),
 		See(Text("step 1: Lid")))

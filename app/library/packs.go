@@ -13,6 +13,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/people"
 	"frugalheron/core/device"
+	"frugalheron/core/pack"
 	"frugalheron/core/table"
 	"frugalheron/store/library"
 )
@@ -36,14 +37,28 @@ func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Co
 		return action.Content{}, err
 	}
 	rows := [][]string{}
-	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
 	for _, t := range people.PublicOf(p, action.Views(own, ownTypeOf)) {
-		rows = append(rows,
-			[]string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package,
-				figure(t.ClockMHz), figure(t.TypicalMA),
-				t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
+		rows = append(rows, t.cells())
 	}
 	return action.CsvOf("types.csv", table.Write(packColumns, rows)), nil
+}
+
+// cells are what a type says, in the order of the columns.
+func (t OwnTypeInput) cells() []string {
+	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
+	return []string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package,
+		figure(t.ClockMHz), figure(t.TypicalMA), t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes}
+}
+
+// differences lists the columns in which a line of a pack says something else than the type here.
+func (t OwnTypeInput) differences(other OwnTypeInput) []pack.Unlike {
+	told, theirs := []pack.Unlike{}, other.cells()
+	for i, ours := range t.cells() {
+		if ours != theirs[i] {
+			told = append(told, pack.Unlike{Field: packColumns[i], Here: ours, Pack: theirs[i]})
+		}
+	}
+	return told
 }
 
 // PackRow is a line of a reference pack, and what becomes of it.
@@ -52,6 +67,8 @@ type PackRow struct {
 	Number string `json:"number"`
 	State  string `json:"state" enum:"new,changed,same,wrong"`
 	Why    string `json:"why" says:"text" doc:"For a wrong line: what is wrong in it"`
+	// Differences stand beside what is here, and are written over it only where that was asked for.
+	Differences []pack.Unlike `json:"differences" doc:"For a changed line: in what it is not as the type here"`
 }
 
 // TakenPack is what a pack does, or would do.
@@ -61,8 +78,9 @@ type TakenPack struct {
 	Recognised int       `json:"recognised" doc:"Parts on all sheets that are known by it now"`
 }
 
-// TakePack takes over a reference pack, all of it or nothing; dry says only what would be done.
-func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string, dry bool) (TakenPack, error) {
+// TakePack takes over a reference pack, all of it or nothing; dry says only what would be done. Lines that say something
+// else than the types here stand beside those, and change them only where over asks for it.
+func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string, dry, over bool) (TakenPack, error) {
 	taken := TakenPack{Rows: []PackRow{}}
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return taken, err
@@ -91,6 +109,7 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 			rows[i].State = "same"
 		default:
 			rows[i].State = "changed"
+			rows[i].Differences = OwnTypeInput(known.OwnTypeFields).differences(fields[i])
 		}
 	}
 	taken.Rows = rows
@@ -100,10 +119,10 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 	// Each type is an action of its own, so that each can be taken back; all were checked before the first.
 	for i, row := range rows {
 		var named NamedType
-		switch row.State {
-		case "new":
+		switch {
+		case row.State == "new":
 			named, err = s.NameType(ctx, actor, fields[i])
-		case "changed":
+		case row.State == "changed" && over:
 			named, err = s.ChangeType(ctx, actor, before[fields[i].Number].ID, before[fields[i].Number].Version,
 				fields[i])
 		}
@@ -190,7 +209,7 @@ func packRow(columns map[string]int, cells []string, line int) (OwnTypeInput, Pa
 		Currents: cell("currents"), Ageing: cell("ageing"),
 		Substitutes: cell("substitutes"), Documents: cell("documents"), Notes: cell("notes"),
 	}
-	row := PackRow{Line: line, Number: f.Number}
+	row := PackRow{Line: line, Number: f.Number, Differences: []pack.Unlike{}}
 	if err := checkOwnType(&f); wrong == "" && err != nil {
 		wrong = err.Error()
 	}

@@ -37,7 +37,9 @@ func scenes(url string) []scene {
 			browser.SignIn(url, curator.Login, curator.Password),
 			browser.Fill(browser.Labelled("Say or find"), machine), browser.See(browser.Text("Take it onto the bench")),
 			browser.Keys("\r"),
-			browser.See(browser.Text("+5 V draw")), browser.See(`//*[contains(@class, "cm-line-end")]`),
+			browser.See(browser.Text("As it sits")),
+			browser.Click(`//nav[@aria-label="Stages"]//a[contains(., "Take stock")]`),
+			browser.See(`//aside//h3/button[contains(., "RAM")]`), browser.See(`//*[contains(@class, "cm-line-end")]`),
 		}
 	}
 	bench := onBench("EH-0142")

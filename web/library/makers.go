@@ -16,6 +16,7 @@ import (
 type Pack struct {
 	Text string `json:"text" says:"text" maxLength:"4000000"`
 	Dry  bool   `json:"dry" doc:"Only say what would be done"`
+	Over bool   `json:"over" required:"false" doc:"Also change types that say something else here; without it they stay"`
 }
 
 func registerMakers(api *httpx.API, actions *app.App) {
@@ -58,6 +59,6 @@ func registerMakers(api *httpx.API, actions *app.App) {
 		MaxBodyBytes: 5 << 20,
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body Pack }) (*httpx.Output[library.TakenPack], error) {
-		return httpx.Answer(actions.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
+		return httpx.Answer(actions.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry, in.Body.Over))
 	})
 }

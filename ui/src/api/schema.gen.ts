@@ -8030,6 +8030,8 @@ export interface components {
         Pack: {
             /** @description Only say what would be done */
             dry: boolean;
+            /** @description Also change types that say something else here; without it they stay */
+            over?: boolean;
             text: string;
         };
         PackChoice: {
@@ -8039,6 +8041,8 @@ export interface components {
             state: "new" | "same" | "adds" | "beside" | "wrong";
         };
         PackRow: {
+            /** @description For a changed line: in what it is not as the type here */
+            differences: components["schemas"]["Unlike"][];
             /** Format: int64 */
             line: number;
             number: string;

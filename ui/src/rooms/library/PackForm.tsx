@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useTakePack } from '../../api/library'
 import { messageOf } from '../../api/problem'
 import { Button, Buttons } from '../../kit/Button'
-import { Field, FormPanel } from '../../kit/Field'
+import { Field, FormPanel, Tick } from '../../kit/Field'
 import { ListTable, Scroll } from '../../kit/ListTable'
 import { Mark } from '../../kit/Mark'
 import { Notice } from '../../kit/Notice'
@@ -11,13 +11,14 @@ import { Notice } from '../../kit/Notice'
 /** Takes over a reference pack of types as CSV: first it says what would be done, line by line. */
 export function PackForm({ onDone }: { onDone: () => void }) {
   const [text, setText] = useState('')
+  const [over, setOver] = useState(false)
   const look = useTakePack()
   const take = useTakePack()
   const rows = take.data?.rows ?? look.data?.rows ?? []
   const wrong = rows.filter(({ state }) => state === 'wrong').length
   const count = (state: string) => rows.filter((row) => row.state === state).length
   return (
-    <FormPanel onSubmit={(event) => { event.preventDefault(); look.mutate({ text, dry: true }) }}>
+    <FormPanel onSubmit={(event) => { event.preventDefault(); look.mutate({ text, dry: true, over: false }) }}>
       <Field
         label="Reference pack, CSV"
         value={text}
@@ -35,9 +36,11 @@ export function PackForm({ onDone }: { onDone: () => void }) {
           See what it would do
         </Button>
         {look.data && wrong === 0 && !take.data?.taken && <Button isPending={take.isPending}
-          onPress={() => { take.mutate({ text, dry: false }) }}>Take it over</Button>}
+          onPress={() => { take.mutate({ text, dry: false, over }) }}>Take it over</Button>}
         <Button onPress={onDone}>{take.data?.taken ? 'Close' : 'Leave it'}</Button>
       </Buttons>
+      {count('changed') > 0 && !take.data && <Tick isOn={over} onChange={setOver}
+        label={`Also change the ${String(count('changed'))} that say something else than ours`} />}
       {(look.error ?? take.error) && <Notice tone="stop" word="Not taken over.">
         {messageOf(look.error ?? take.error)}
       </Notice>}
@@ -45,17 +48,18 @@ export function PackForm({ onDone }: { onDone: () => void }) {
         <p role="status">
           {take.data?.taken ? `Taken over; ${String(take.data.recognised)} parts on all sheets are known by it now: `
             : wrong > 0 ? `${String(wrong)} lines are wrong, so nothing would be taken over: ` : 'It would do this: '}
-          {count('new')} new, {count('changed')} changed, {count('same')} the same.
+          {count('new')} new, {count('changed')} {take.data && over ? 'changed' : 'beside ours, which stay'}, {count('same')} the same.
         </p>
       )}
       {rows.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>Line</th><th>Number</th><th>State</th><th>Why</th></tr></thead>
+            <thead><tr><th>Line</th><th>Number</th><th>State</th><th>Why, or what differs: here, and in the pack</th></tr></thead>
             <tbody>
               {rows.filter(({ state }) => state !== 'same').slice(0, 200).map((row) => (
                 <tr key={row.line}><td>{row.line}</td><td>{row.number}</td>
-                  <td>{row.state === 'wrong' && <Mark kind="problem" />} {row.state}</td><td>{row.why}</td></tr>
+                  <td>{row.state === 'wrong' && <Mark kind="problem" />} {row.state}</td><td>{row.why}{row.differences.map(({ field, here, pack }) => <div key={field}>{field}: {here || 'nothing'};{' '}
+                    {pack || 'nothing'}</div>)}</td></tr>
               ))}
             </tbody>
           </ListTable>
