@@ -4,7 +4,7 @@ import { useTakePack } from '../../api/library'
 import { messageOf } from '../../api/problem'
 import { Button, Buttons } from '../../kit/Button'
 import { Field, FormPanel, Tick } from '../../kit/Field'
-import { ListTable, Scroll } from '../../kit/ListTable'
+import { Scroll, StackedTable } from '../../kit/ListTable'
 import { Mark } from '../../kit/Mark'
 import { Notice } from '../../kit/Notice'
 
@@ -53,7 +53,7 @@ export function PackForm({ onDone }: { onDone: () => void }) {
       )}
       {rows.length > 0 && (
         <Scroll>
-          <ListTable>
+          <StackedTable>
             <thead><tr><th>Line</th><th>Number</th><th>State</th><th>Why, or what differs: here, and in the pack</th></tr></thead>
             <tbody>
               {rows.filter(({ state }) => state !== 'same').slice(0, 200).map((row) => (
@@ -62,7 +62,7 @@ export function PackForm({ onDone }: { onDone: () => void }) {
                     {pack || 'nothing'}</div>)}</td></tr>
               ))}
             </tbody>
-          </ListTable>
+          </StackedTable>
         </Scroll>
       )}
     </FormPanel>
