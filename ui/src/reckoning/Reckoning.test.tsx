@@ -30,7 +30,7 @@ describe('the reckoning column', () => {
     expect(screen.queryByText(/Lift it/)).toBeNull()
     const folded = screen.getByText('Look over').closest('details') as HTMLElement
     expect(folded.hasAttribute('open')).toBe(false)
-    expect(within(folded).getByText('1 want attention')).toBeTruthy()
+    expect(within(folded).getByText('1 wants attention')).toBeTruthy()
     await user.click(screen.getByText('Look over'))
     expect(await within(folded).findByText('heavy value')).toBeTruthy()
     expect(screen.queryByText(/Lift it/)).toBeNull()

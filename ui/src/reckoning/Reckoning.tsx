@@ -53,7 +53,7 @@ export function Reckoning({ assemblies, reckoning, stage, stages = [] }: Props) 
       {isNarrow && (
         <Summary aria-expanded={isOpen} onPress={() => { setOpen(!isOpen) }}>
           <b>Reckoning</b> {[...figures.slice(0, 2).map(({ label, value }) => `${label} ${value}`),
-            wanting > 0 && `${String(wanting)} want attention`].filter(Boolean).join(' · ')}
+            wanting > 0 && wants(wanting)].filter(Boolean).join(' · ')}
         </Summary>
       )}
       {(isOpen || !isNarrow) && <Lines>
@@ -66,7 +66,7 @@ export function Reckoning({ assemblies, reckoning, stage, stages = [] }: Props) 
           return (
             <Folded key={path} onToggle={({ currentTarget: { open } }) => { unfold(path, open) }}>
               <summary>{path === stage?.path ? 'More here' : stages.find((one) => one.path === path)?.name ?? path}
-                <Faint> {count > 0 ? `${String(count)} want attention` : `${String(of.length)} more`}</Faint></summary>
+                <Faint> {count > 0 ? wants(count) : `${String(of.length)} more`}</Faint></summary>
               {unfolded.has(path) && lines(of)}
             </Folded>
           )
@@ -80,6 +80,8 @@ export function Reckoning({ assemblies, reckoning, stage, stages = [] }: Props) 
     </Column>
   )
 }
+
+const wants = (count: number) => `${String(count)} ${count === 1 ? 'wants' : 'want'} attention`
 
 const Column = styled.aside`
   position: sticky;
