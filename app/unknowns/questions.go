@@ -25,7 +25,7 @@ import (
 // something else that somebody asks about.
 type Unknown struct {
 	Sort     string         `json:"sort" enum:"chip,reading,card,board,unit,connector,switch,sign,other"`
-	Subject  string         `json:"subject" doc:"Number or marking; else what it is called"`
+	Subject  string         `json:"subject" says:"text" doc:"Number or marking; else what it is called"`
 	Nameable bool           `json:"nameable" doc:"The subject can be a number in the library"`
 	KnownBy  known.By       `json:"knownBy" enum:",number,words" doc:"By what a card, a board or another unit that is called so would be recognised; empty for nothing"`
 	Parts    int            `json:"parts" doc:"Parts on all sheets that an answer would settle"`
@@ -194,7 +194,7 @@ func (u *Unknowns) addSigns(shown []signs.Sighting) {
 			one.Machines++
 		}
 		one.Places = append(one.Places, UnknownEntry{MachineID: &s.MachineID, Accession: s.Accession,
-			Machine: s.Machine, Assembly: s.Assembly, Count: 1, Kind: string(s.Kind), Marking: s.Shown, Date: &s.On})
+			Machine: s.Machine, Assembly: s.Assembly, Count: 1, Kind: string(s.Kind), Date: &s.On})
 	}
 }
 

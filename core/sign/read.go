@@ -162,11 +162,14 @@ func matchOf(of int, s Sign, c compared) Agreement {
 // judge says how what was seen stands to what is listed, and why. The line that says most exactly what was seen decides.
 func (r *Comparison) judge(seen Seen, isListed bool, notCompared []string) {
 	sure := slices.DeleteFunc(slices.Clone(r.Matches), func(m Agreement) bool { return len(m.Doubts) > 0 })
-	isExpected, state := false, seen.State
-	if len(sure) > 0 {
-		isExpected = slices.ContainsFunc(sure,
-			func(m Agreement) bool { return m.Sign.Expected && m.wild == sure[0].wild })
-		state = cmp.Or(state, sure[0].State)
+	exact := slices.DeleteFunc(slices.Clone(sure), func(m Agreement) bool { return m.wild > sure[0].wild })
+	isExpected := slices.ContainsFunc(exact, func(m Agreement) bool { return m.Sign.Expected })
+	state := seen.State
+	if states := statesOf(exact); state == "" && len(states) == 1 {
+		state = states[0]
+	} else if state == "" && len(states) > 1 {
+		// It may be any of them: only where a sound machine shows it in each is it as expected.
+		isExpected = !slices.ContainsFunc(exact, func(m Agreement) bool { return !m.Sign.Expected })
 	}
 	wanted, _ := r.wanted(state, Met)
 	switch {

@@ -84,7 +84,7 @@ func TestReadSaysWhatASignMeansAndWhatSpeaksAgainstIt(t *testing.T) {
 			sign.Listed, "no keyboard", ""},
 		"a code of which the time is not told": {sign.Seen{Kind: sign.Code, Text: "41"}, nil, sign.Listed,
 			"no keyboard",
-			"what a sound machine shows during self-test is not told; 2 meanings are listed: say what the machine was doing"},
+			"what a sound machine shows is not told; 2 meanings are listed: say what the machine was doing"},
 		"digits that stand for any": {sign.Seen{Kind: sign.Code, Text: "0xe7"}, nil, sign.Listed,
 			"a chip of bank E", ""},
 		"a lamp the row does not have": {sign.Seen{Kind: sign.Lamps, Text: "power, ready, disk", State: "ready"}, nil,
@@ -110,6 +110,20 @@ func TestReadSaysWhatASignMeansAndWhatSpeaksAgainstIt(t *testing.T) {
 			}
 		})
 	}
+}
+
+// Where nobody says what the machine was doing, a sign of several times is as expected only if it is at each.
+func TestWhatIsExpectedAtOneTimeOnlyIsNotTakenForAllTimes(t *testing.T) {
+	const text = "expect lamps 11 | ready | the disk turns\nlamps 11 | self-test | the disk is stuck\n" +
+		"expect lamps 10 | self-test | it counts\nexpect lamps 10 | ready | it waits"
+	read := func(lamps, state string) sign.Comparison {
+		return sign.Read(sign.Seen{Kind: sign.Lamps, Text: lamps, State: state}, lists(t, text), nil)
+	}
+	assert.Equal(t, sign.Listed, read("11", "").Outcome)
+	assert.Contains(t, read("11", "").Why, "2 meanings are listed: say what the machine was doing")
+	assert.Equal(t, sign.AsExpected, read("11", "ready").Outcome)
+	assert.Equal(t, sign.NotExpected, read("11", "self-test").Outcome)
+	assert.Equal(t, sign.AsExpected, read("10", "").Outcome)
 }
 
 func TestReadTellsWhatStoodAtTheWildcards(t *testing.T) {
