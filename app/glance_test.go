@@ -42,7 +42,7 @@ func TestAMachineAtAGlance(t *testing.T) {
 	main, video := g.Units[0], g.Units[1]
 	require.Equal(t, "Board of the Meridian", main.Known)
 	require.Equal(t, 1, main.Findings)
-	require.Equal(t, "repair", main.Worst)
+	require.Equal(t, "repair", string(main.Worst))
 	require.Equal(t, 1, main.Unidentified)
 	require.Equal(t, "64 KB", main.RAM)
 	require.Equal(t, "64 KB", video.RAM)

@@ -251,12 +251,8 @@ func (s *Service) reckonExterior(ctx context.Context, actor action.Actor, assemb
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	verdicts := dossier.verdicts(seen)
-	for i := range verdicts {
-		verdicts[i].Stage = stageOf(verdicts[i].Key)
-	}
 	return ReckonedMachine{
-		Stage: dossier.Stages.LookOver, Verdicts: verdicts, Walk: dossier.Stages.Walk,
+		Stage: dossier.Stages.LookOver, Verdicts: worked(dossier.verdicts(seen)), Walk: dossier.Stages.Walk,
 		Left: dossier.Stages.LookOverLeft,
 		Boards: []ReckonedBoard{
 			{AssemblyID: assembly.ID, Lines: seen.Lines(), Entries: []reckoning.Entry{}, Records: []sheet.Record{}},

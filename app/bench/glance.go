@@ -3,15 +3,12 @@ package bench
 import (
 	"context"
 	"slices"
-	"strings"
 
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/evidence"
-	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
-	"frugalheron/core/calendar"
 	"frugalheron/core/complement"
 	corecondition "frugalheron/core/condition"
 	"frugalheron/core/dating"
@@ -35,21 +32,21 @@ type Glance struct {
 
 // GlanceUnit is an assembly as a block.
 type GlanceUnit struct {
-	AssemblyID   int64          `json:"assemblyId"`
-	Title        string         `json:"title" says:"text"`
-	Kind         string         `json:"kind"`
-	Part         string         `json:"part"`
-	Known        string         `json:"known" says:"text" doc:"What the library knows it as beyond doubt; empty for nothing"`
-	KnownID      int64          `json:"knownId"`
-	Disputed     bool           `json:"disputed" doc:"Two records say as firmly what it is"`
-	Fit          string         `json:"fit" doc:"When it came into the machine"`
-	RAM          string         `json:"ram" doc:"With its unit; empty for none"`
-	ROM          string         `json:"rom"`
-	Chips        int            `json:"chips"`
-	Unidentified int            `json:"unidentified"`
-	Dates        *calendarRange `json:"dates" doc:"Of its date codes; null where none is read"`
-	Findings     int            `json:"findings" doc:"Open ones"`
-	Worst        string         `json:"worst" enum:",cosmetic,watch,repair,hazard" doc:"Of the open ones"`
+	AssemblyID   int64                  `json:"assemblyId"`
+	Title        string                 `json:"title" says:"text"`
+	Kind         string                 `json:"kind"`
+	Part         string                 `json:"part"`
+	Known        string                 `json:"known" says:"text" doc:"What the library knows it as beyond doubt; empty for nothing"`
+	KnownID      int64                  `json:"knownId"`
+	Disputed     bool                   `json:"disputed" doc:"Two records say as firmly what it is"`
+	Fit          string                 `json:"fit" doc:"When it came into the machine"`
+	RAM          string                 `json:"ram" doc:"With its unit; empty for none"`
+	ROM          string                 `json:"rom"`
+	Chips        int                    `json:"chips"`
+	Unidentified int                    `json:"unidentified"`
+	Dates        *calendarRange         `json:"dates" doc:"Of its date codes; null where none is read"`
+	Findings     int                    `json:"findings" doc:"Open ones"`
+	Worst        corecondition.Severity `json:"worst" enum:",cosmetic,watch,repair,hazard" doc:"Of the open ones"`
 }
 
 type calendarRange struct {
@@ -66,11 +63,10 @@ type GlanceFigure struct {
 
 // GlanceBuilt is when it was built, beside the time in which its model was made.
 type GlanceBuilt struct {
-	Spans    []dating.Span  `json:"spans" doc:"All that it can be; empty where nothing tells"`
-	MadeFrom *calendar.Date `json:"madeFrom" doc:"Of the model; null where that is not known"`
-	MadeTo   *calendar.Date `json:"madeTo"`
-	Made     string         `json:"made" doc:"As the record of the model says it"`
-	Placed   model.Placed   `json:"placed" enum:"within,before,after,partly,unknown"`
+	Spans []dating.Span `json:"spans" doc:"All that it can be; empty where nothing tells"`
+	Window
+	Made   string       `json:"made" doc:"As the record of the model says it"`
+	Placed model.Placed `json:"placed" enum:"within,before,after,partly,unknown"`
 }
 
 // GlanceUrgent is a line of the reckoning that needs attention.
@@ -84,22 +80,6 @@ type GlanceUrgent struct {
 
 // shownFigures are the lines of the reckoning that are figures of a machine, in the order in which they are shown.
 var shownFigures = []string{"ram", "rom", "parts", "unidentified", "draw", "dates"}
-
-// stages are where lines of the reckoning are worked on; others are about what is fitted.
-var stages = map[string]string{"personal-data": "arrive", "custody": "arrive", "evidence": "look-over",
-	"exterior-damage": "look-over", "exterior-missing": "look-over", "ports": "look-over", "outside-twins": "look-over",
-	"heavy": "look-over", "open-connectors": "open-up", "built": "identify", "fading": "identify",
-	"condition": "judge", "measured": "judge", "looks-due": "judge", "signs": "judge"}
-
-func stageOf(key string) string {
-	switch stage := stages[key]; {
-	case stage != "":
-		return stage
-	case strings.HasPrefix(key, "mains-lead-"), strings.HasPrefix(key, "tube-"):
-		return "look-over"
-	}
-	return "take-stock"
-}
 
 // Glance puts it together.
 func (s *Service) Glance(ctx context.Context, actor action.Actor, machineID int64) (Glance, error) {
@@ -231,17 +211,11 @@ func processorsOn(b ReckonedBoard) (numbers []string) {
 
 // find takes in the open findings of an assembly.
 func (u *GlanceUnit) find(findings []condition.FindingView) {
-	severities := []corecondition.Severity{corecondition.Cosmetic, corecondition.Watch, corecondition.Repair,
-		corecondition.Hazard}
-	worst := -1
 	for _, f := range findings {
 		if f.Story.Open && f.AssemblyID != nil && *f.AssemblyID == u.AssemblyID {
 			u.Findings++
-			worst = max(worst, slices.Index(severities, f.Story.Severity))
+			u.Worst = corecondition.Graver(u.Worst, f.Story.Severity)
 		}
-	}
-	if worst >= 0 {
-		u.Worst = string(severities[worst])
 	}
 }
 
@@ -261,12 +235,7 @@ func (s *Service) builtOf(ctx context.Context, actor action.Actor, machine inven
 		return b, err
 	}
 	b.Made = of.Made
-	if made := input.DateOf(of.Made); made != nil {
-		from, to := made.Earliest(), made.Latest()
-		b.MadeFrom, b.MadeTo = &from, &to
-		if e := dated.Result.Estimate; e != nil {
-			b.Placed = model.Place(*made, e.From, e.To)
-		}
-	}
+	b.Window = windowOf(of.Made)
+	b.Placed = b.Window.place(dated.Result.Estimate)
 	return b, nil
 }

@@ -5,7 +5,6 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/evidence"
-	"frugalheron/app/input"
 	"frugalheron/app/library"
 	"frugalheron/app/teardown"
 	"frugalheron/core/calendar"
@@ -17,8 +16,7 @@ import (
 // ModelPage is all that is known of a model.
 type ModelPage struct {
 	library.ModelTold
-	MadeFrom   *calendar.Date       `json:"madeFrom" doc:"First day on which one can have been made, or null"`
-	MadeTo     *calendar.Date       `json:"madeTo"`
+	Window
 	Built      []BuiltMachine       `json:"built" doc:"Machines that are of it, each with when it was built"`
 	Procedures []teardown.Procedure `json:"procedures"`
 	Roms       []ModelRom           `json:"roms" doc:"What was read on its machines"`
@@ -66,23 +64,17 @@ func (s *Service) ModelPage(ctx context.Context, actor action.Actor, id int64) (
 
 // placeMachines tells of each machine when it was built, within the time in which its model was made.
 func (s *Service) placeMachines(ctx context.Context, actor action.Actor, p *ModelPage) error {
-	made := input.DateOf(p.Made)
-	if made != nil {
-		from, to := made.Earliest(), made.Latest()
-		p.MadeFrom, p.MadeTo = &from, &to
-	}
+	p.Window = windowOf(p.Made)
 	for _, machine := range p.Others {
-		built := BuiltMachine{MachineOfModel: machine, Placed: model.Nowhere}
+		built := BuiltMachine{MachineOfModel: machine}
 		dated, err := s.subjects.Dating.Dating(ctx, actor, machine.ID)
 		if err != nil {
 			return err
 		}
 		if e := dated.Result.Estimate; e != nil {
 			built.From, built.To = &e.From, &e.To
-			if made != nil {
-				built.Placed = model.Place(*made, e.From, e.To)
-			}
 		}
+		built.Placed = p.place(dated.Result.Estimate)
 		p.Built = append(p.Built, built)
 	}
 	return nil

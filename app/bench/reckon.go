@@ -115,9 +115,7 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 		}
 		out.Verdicts = verdict.Together(out.Verdicts, told)
 	}
-	for i := range out.Verdicts {
-		out.Verdicts[i].Stage = stageOf(out.Verdicts[i].Key)
-	}
+	out.Verdicts = worked(out.Verdicts)
 	return out, nil
 }
 

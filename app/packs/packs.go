@@ -125,8 +125,8 @@ type entry struct {
 	take func(ctx context.Context) error
 }
 
-// Take takes entries of a pack, all that are chosen or none; where none is chosen, it tells what the pack would do. What contradicts a record here is put beside it, and never
-// over it.
+// Take takes entries of a pack, all that are chosen or none; where none is chosen, it tells what the pack would do. What
+// contradicts a record here is put beside it, and never over it.
 func (s *Service) Take(ctx context.Context, actor action.Actor, text string,
 	choices []PackChoice) (LibraryPackTaken, error) {
 	taken := LibraryPackTaken{Rows: []LibraryPackRow{}}

@@ -29,6 +29,14 @@ func Severities() []GradeMeans {
 	}
 }
 
+// Graver returns the graver of two severities; what is none is the lightest.
+func Graver(a, b Severity) Severity {
+	if rank(b) > rank(a) {
+		return b
+	}
+	return a
+}
+
 // rank orders severities from the lightest, at 0; -1 for what is none.
 func rank(s Severity) int {
 	return slices.IndexFunc(Severities(), func(one GradeMeans) bool { return one.Grade == string(s) })

@@ -24,7 +24,8 @@ func (s Sheet) hazards(assembly int64) []verdict.Verdict {
 	add := func(e Entry, key, label, value, caution string, state verdict.State) {
 		why := []verdict.Reason{hazardOutside.Because(verdict.Word(e.Thing), e.Text()).At(assembly, e.Line)}
 		verdicts = append(verdicts,
-			verdict.Verdict{Key: key, Label: label, Value: value, State: state, Caution: caution, Why: why})
+			verdict.Verdict{Key: key, Label: label, Value: value, State: state, Caution: caution,
+				Grave: key != "heavy", Why: why})
 	}
 	for _, e := range s.Entries {
 		switch {

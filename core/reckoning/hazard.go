@@ -30,7 +30,7 @@ func findings(boards []Board) verdict.Verdict {
 				v.State = verdict.Stop
 			}
 			if isSafetyCapacitor(e) {
-				v.Caution = mainsCaution
+				v.Caution, v.Grave = mainsCaution, true
 			}
 		}
 		return findingOfPart.Because(e.names(), strings.Join(texts, "; ")), len(texts) > 0
@@ -70,6 +70,6 @@ func batteries(boards []Board) verdict.Verdict {
 		return batteryOfBoard.Because(e.names(), e.Marking), true
 	})
 	v.Value = verdict.Counted(fitted, "fitted", "fitted")
-	v.Caution = batteryCaution
+	v.Caution, v.Grave = batteryCaution, true
 	return v
 }

@@ -283,3 +283,12 @@ func listOf(told string) []string {
 	}
 	return names
 }
+
+// Holding lists the signs of a table that hold all words, in lower case, together with what the table is of.
+func (t *Table) Holding(of string, words []string) []Sign {
+	return slices.DeleteFunc(slices.Clone(t.Signs), func(s Sign) bool {
+		text := strings.ToLower(strings.Join([]string{of, string(s.Kind), s.Shown, s.State, s.Meaning, s.Next,
+			s.Source}, " "))
+		return slices.ContainsFunc(words, func(w string) bool { return !strings.Contains(text, w) })
+	})
+}

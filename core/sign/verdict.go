@@ -2,7 +2,6 @@ package sign
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 
 	"frugalheron/core/verdict"
@@ -70,13 +69,4 @@ func firstLine(text string) string {
 		return string(letters[:min(len(letters), 60)]) + " ..."
 	}
 	return first
-}
-
-// Holding lists the signs of a table that hold all words, in lower case, together with what the table is of.
-func (t *Table) Holding(of string, words []string) []Sign {
-	return slices.DeleteFunc(slices.Clone(t.Signs), func(s Sign) bool {
-		text := strings.ToLower(strings.Join([]string{of, string(s.Kind), s.Shown, s.State, s.Meaning, s.Next,
-			s.Source}, " "))
-		return slices.ContainsFunc(words, func(w string) bool { return !strings.Contains(text, w) })
-	})
 }

@@ -14,8 +14,10 @@ type Verdict struct {
 	Value string `json:"value"`
 	State State  `json:"state" enum:"plain,attention,stop"`
 	// Caution is what to take care of where work on this may hurt somebody; else empty.
-	Caution string   `json:"caution" doc:"What to take care of, shown without being asked for; else empty"`
-	Why     []Reason `json:"why"`
+	Caution string `json:"caution" doc:"What to take care of, shown without being asked for; else empty"`
+	// Grave marks a caution of mains, charge, tubes or cells: it is never folded where it belongs.
+	Grave bool     `json:"grave" doc:"The caution is of mains, charge, tubes or cells, and stays open where it belongs"`
+	Why   []Reason `json:"why"`
 	// Stage is where it is worked on; empty where only a board is reckoned.
 	Stage string `json:"stage" doc:"Where it is worked on, as the address of the stage; empty where only a board is reckoned"`
 }

@@ -6035,7 +6035,7 @@ export interface components {
         GlanceBuilt: {
             /** @description As the record of the model says it */
             made: string;
-            /** @description Of the model; null where that is not known */
+            /** @description First day on which one can have been made, or null */
             madeFrom: string | null;
             madeTo: string | null;
             /** @enum {string} */
@@ -8651,6 +8651,8 @@ export interface components {
         ReckonedVerdict: {
             /** @description What to take care of, shown without being asked for; else empty */
             caution: string;
+            /** @description The caution is of mains, charge, tubes or cells, and stays open where it belongs */
+            grave: boolean;
             /** @description Stable name of the line */
             key: string;
             label: string;

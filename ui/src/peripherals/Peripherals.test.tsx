@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import type { Machine } from '../api/machines'
 import type { Serving } from '../api/peripherals'
 import { signIn } from '../testing/people'
-import { serve } from '../testing/server'
+import { refusal, serve } from '../testing/server'
 import { show } from '../testing/show'
 import { Peripherals } from './Peripherals'
 import { Serves } from './Serves'
@@ -52,6 +52,21 @@ describe('a peripheral', () => {
       path: '/api/assemblies/8/serves', body: { machineId: 3, as: 'keyboard', without: '' } }) })
     await user.click(await screen.findByRole('button', { name: 'Keyboard serves EH-0142 as keyboard no more' }))
     await waitFor(() => { expect(asked.map(({ path }) => path)).toContain('/api/serves/5/end?version=2') })
+  })
+
+  it('is refused at its field where it serves the machine already', async () => {
+    signIn('curator')
+    serve(({ method, path }) => method === 'POST' ? refusal(422, 'refused', { errors: [{ location: 'body.machineId',
+      message: 'it serves that machine as keyboard already' }] }) : path.startsWith('/api/machines?')
+      ? { body: { machines: [{ id: 4, accession: 'EH-0121', name: 'Lido 32' }], total: 1, next: '' } } : { body: [] })
+    const user = show(<Serves assemblyId={8} mayWrite />)
+    await user.click(await screen.findByRole('button', { name: 'Say what it serves' }))
+    await user.type(screen.getByRole('combobox', { name: 'Machine' }), 'Lido')
+    await user.click(await screen.findByRole('option', { name: 'EH-0121 Lido 32' }))
+    await user.type(screen.getByLabelText(/^As/), 'keyboard')
+    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    expect(await screen.findByText('it serves that machine as keyboard already')).toBeTruthy()
+    expect(screen.getByLabelText<HTMLInputElement>(/^As/).value).toBe('keyboard')
   })
 
   it('tells what the machines lose that it serves, and takes another one', async () => {

@@ -4,17 +4,15 @@ import { Link } from 'react-router'
 
 import type { Machine } from '../api/machines'
 import { looseQuery } from '../api/moves'
-import { peripheralsQuery, type Serving, useServe } from '../api/peripherals'
+import { peripheralsQuery, type Serving } from '../api/peripherals'
 import { messageOf } from '../api/problem'
 import { Button } from '../kit/Button'
-import { Field, FieldGrid } from '../kit/Field'
 import { Mark } from '../kit/Mark'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { Part } from '../kit/Part'
-import { Pick } from '../kit/Pick'
-import { RecordForm, textOf } from '../kit/RecordForm'
-import { EndService, serviceHint } from './Standing'
+import { EndService } from './EndService'
+import { ServiceForm } from './ServiceForm'
 
 /** What serves the machine without being fitted in it: whether it is there, and what stops without. */
 export function Peripherals({ machine, mayWrite }: { machine: Machine; mayWrite: boolean }) {
@@ -46,27 +44,13 @@ function One({ one, mayWrite }: { one: Serving; mayWrite: boolean }) {
 }
 
 function Serve({ machine, onDone }: { machine: Machine; onDone: () => void }) {
-  const serve = useServe()
   const [search, setSearch] = useState('')
-  const [chosen, setChosen] = useState<number | null>(null)
-  const [nothing, setNothing] = useState<Record<string, string>>({})
   const found = useInfiniteQuery(looseQuery(search))
   const loose = found.data?.pages.flatMap((page) => page.assemblies) ?? []
   return (
-    <RecordForm error={serve.error} wrong={nothing} isPending={serve.isPending} action="Keep it" onCancel={onDone}
-      onSubmit={(form) => {
-        setNothing(chosen ? {} : { assembly: 'Choose one of those that are in store or lent.' })
-        if (!chosen) return
-        serve.mutate({ assemblyId: chosen, machineId: machine.id, as: textOf(form, 'as'),
-          without: textOf(form, 'without') }, { onSuccess: onDone })
-      }}>
-      <FieldGrid>
-        <Pick label="What is in store or lent" name="assembly" search={search} onSearch={setSearch} onPick={setChosen}
-          autoFocus items={loose.map((one) => ({ id: one.id,
-            text: [one.title, one.part, one.lentTo ? `lent to ${one.lentTo}` : one.place].filter(Boolean).join(', ') }))} />
-        <Field label="As" name="as" isRequired placeholder="keyboard" />
-        <Field label="What it does not do without one" name="without" placeholder={serviceHint} />
-      </FieldGrid>
-    </RecordForm>
+    <ServiceForm label="What is in store or lent" missing="Choose one of those that are in store or lent." search={search}
+      onSearch={setSearch} onDone={onDone} ends={(assemblyId) => ({ assemblyId, machineId: machine.id })}
+      items={loose.map((one) => ({ id: one.id,
+        text: [one.title, one.part, one.lentTo ? `lent to ${one.lentTo}` : one.place].filter(Boolean).join(', ') }))} />
   )
 }

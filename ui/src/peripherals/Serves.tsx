@@ -3,17 +3,15 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 
 import { machinesQuery } from '../api/machines'
-import { type Serving, servedQuery, useServe } from '../api/peripherals'
+import { type Serving, servedQuery } from '../api/peripherals'
 import { messageOf } from '../api/problem'
 import { Button } from '../kit/Button'
-import { Field, FieldGrid } from '../kit/Field'
 import { Mark } from '../kit/Mark'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { Part } from '../kit/Part'
-import { Pick } from '../kit/Pick'
-import { RecordForm, textOf } from '../kit/RecordForm'
-import { EndService, serviceHint } from './Standing'
+import { EndService } from './EndService'
+import { ServiceForm } from './ServiceForm'
 
 /** The machines that a peripheral serves, and what stops there without it. */
 export function Serves({ assemblyId, mayWrite }: { assemblyId: number; mayWrite: boolean }) {
@@ -44,26 +42,12 @@ function One({ one, mayWrite }: { one: Serving; mayWrite: boolean }) {
 }
 
 function Serve({ assemblyId, onDone }: { assemblyId: number; onDone: () => void }) {
-  const serve = useServe()
   const [search, setSearch] = useState('')
-  const [chosen, setChosen] = useState<number | null>(null)
-  const [nothing, setNothing] = useState<Record<string, string>>({})
   const found = useInfiniteQuery(machinesQuery({ search }))
   const machines = found.data?.pages.flatMap((page) => page.machines) ?? []
   return (
-    <RecordForm error={serve.error} wrong={nothing} isPending={serve.isPending} action="Keep it" onCancel={onDone}
-      onSubmit={(form) => {
-        setNothing(chosen ? {} : { machineId: 'Choose a machine of the collection.' })
-        if (!chosen) return
-        serve.mutate({ assemblyId, machineId: chosen, as: textOf(form, 'as'), without: textOf(form, 'without') },
-          { onSuccess: onDone })
-      }}>
-      <FieldGrid>
-        <Pick label="Machine" name="machineId" search={search} onSearch={setSearch} onPick={setChosen} autoFocus
-          items={machines.map(({ id, accession, name }) => ({ id, text: `${accession} ${name}` }))} />
-        <Field label="As" name="as" isRequired placeholder="keyboard" />
-        <Field label="What it does not do without one" name="without" placeholder={serviceHint} />
-      </FieldGrid>
-    </RecordForm>
+    <ServiceForm label="Machine" missing="Choose a machine of the collection." search={search} onSearch={setSearch}
+      onDone={onDone} ends={(machineId) => ({ assemblyId, machineId })}
+      items={machines.map(({ id, accession, name }) => ({ id, text: `${accession} ${name}` }))} />
   )
 }

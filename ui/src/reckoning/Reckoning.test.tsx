@@ -9,7 +9,7 @@ import { Reckoning } from './Reckoning'
 import type { Reckoning as Reckoned } from './useReckoning'
 
 const line = (key: string, stage: string, more: Partial<Verdict> = {}): Verdict =>
-  ({ key, label: key, value: `${key} value`, state: 'plain', caution: '', why: [], stage, ...more })
+  ({ key, label: key, value: `${key} value`, state: 'plain', caution: '', grave: false, why: [], stage, ...more })
 const stages = [{ path: 'look-over', name: 'Look over', figures: ['evidence'] },
   { path: 'take-stock', name: 'Take stock', figures: ['ram'] }]
 const reckoned = (verdicts: Verdict[]) => ({ machine: { verdicts, boards: [] }, error: null, board: () => undefined,
@@ -17,7 +17,7 @@ const reckoned = (verdicts: Verdict[]) => ({ machine: { verdicts, boards: [] }, 
 const boards = [{ id: 4, title: 'Main board' }] as unknown as FittedAssembly[]
 
 describe('the reckoning column', () => {
-  const verdicts = [line('batteries', 'take-stock', { state: 'stop', caution: 'Fluid is caustic.',
+  const verdicts = [line('batteries', 'take-stock', { state: 'stop', caution: 'Fluid is caustic.', grave: true,
     why: [{ code: 'x', args: [], text: 'BT1 leaks', spot: { assembly: 4, line: 7 } }] }),
   line('heavy', 'look-over', { state: 'attention', caution: 'Lift it with somebody else.' }), line('ram', 'take-stock')]
 

@@ -3,7 +3,6 @@ import styled from 'styled-components'
 
 import type { Verdict } from '../api/reckoning'
 import { Mark } from '../kit/Mark'
-import { isGrave } from './order'
 import { color, font, radius, space, target, thumb } from '../theme'
 
 type Props = {
@@ -30,7 +29,7 @@ export function VerdictLine({ verdict, titles, isNews, isAtItsStep, onRead, onSh
           <Value>{verdict.value}</Value>
         </Trigger>
       </Heading>
-      {verdict.caution && isAtItsStep && (isGrave(verdict)
+      {verdict.caution && isAtItsStep && (verdict.grave
         ? <Caution><Mark kind="attention" /> <strong>Caution</strong> {verdict.caution}</Caution>
         : <Caution as="details"><summary><Mark kind="attention" /> <strong>Caution</strong></summary> {verdict.caution}
         </Caution>)}

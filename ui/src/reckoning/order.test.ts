@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 
 import type { Verdict } from '../api/reckoning'
-import { isGrave, ordered } from './order'
+import { ordered } from './order'
 
 const line = (key: string, stage: string, state: Verdict['state'] = 'plain'): Verdict =>
-  ({ key, label: key, value: '1', state, caution: '', why: [], stage })
+  ({ key, label: key, value: '1', state, caution: '', grave: false, why: [], stage })
 const all = [line('batteries', 'take-stock', 'stop'), line('condition', 'judge', 'attention'),
   line('evidence', 'look-over', 'attention'), line('ram', 'take-stock'), line('sockets', 'take-stock'),
   line('built', 'identify')]
@@ -28,6 +28,5 @@ describe('the reckoning beside a stage', () => {
     }
     expect(keys(ordered(all, { path: 'at-a-glance', figures: [] }, stages).urgent)).toEqual(['batteries'])
     expect(keys(ordered(all, undefined, stages).urgent)).toEqual(keys(all))
-    expect(all.filter(isGrave).map(({ key }) => key)).toEqual(['batteries', 'condition'])
   })
 })

@@ -28,8 +28,3 @@ export function ordered(verdicts: Verdict[], here: Here | undefined, stages: str
       .filter((group) => group.verdicts.length > 0),
   }
 }
-
-/** What a caution is about that is never folded at its step: mains, charge, tubes, cells. */
-const graveKeys = /^(findings|batteries|condition|mains-lead-|tube-)/
-
-export const isGrave = ({ key }: Verdict) => graveKeys.test(key)

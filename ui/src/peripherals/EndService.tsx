@@ -3,8 +3,6 @@ import { messageOf } from '../api/problem'
 import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 
-export const serviceHint = 'it waits for a key at the start'
-
 /** Says that a peripheral serves a machine no more. */
 export function EndService({ one }: { one: Serving }) {
   const end = useEndService()
