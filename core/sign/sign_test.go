@@ -179,6 +179,35 @@ func TestWhatIsExpectedFollowsFromTheCards(t *testing.T) {
 	assert.Equal(t, []string{"off", "ready", "self-test"}, sign.States(of))
 }
 
+// Of each kind at each time only the newest counts; what is expected asks for nothing, what is listed with something to
+// look at asks for that.
+func TestTheVerdictIsAboutWhatWasShownLast(t *testing.T) {
+	of := lists(t, meridian)
+	shown := func(kind sign.Kind, text, state, on string) sign.Shown {
+		seen := sign.Seen{Kind: kind, Text: text, State: state}
+		return sign.Shown{Seen: seen, On: on, Comparison: sign.Read(seen, of, nil)}
+	}
+	v := sign.VerdictOf([]sign.Shown{
+		shown(sign.Screen, "384 KB OK", "ready", "2026-05-04"),
+		shown(sign.Lamps, "power, fault*", "self-test", "2026-05-03"),
+		shown(sign.Lamps, "0110", "self-test", "2026-05-02"), // past
+		shown(sign.Lamps, "power, ready", "Ready", "2026-05-02"),
+		shown(sign.Code, "77", "", "2026-05-01"),
+	})
+	assert.Equal(t, "1 not as expected, 1 to look into, 1 nobody can read", v.Value)
+	require.Len(t, v.Why, 4)
+	assert.Equal(t, "screen 384 KB OK on 2026-05-04: not all memory was found; expected during ready is 128 KB OK",
+		v.Why[0].Text)
+	assert.Equal(t, "lamps power, fault* on 2026-05-03: memory fails; next: reseat the memory card", v.Why[1].Text)
+	well := sign.VerdictOf([]sign.Shown{shown(sign.Lamps, "1100", "ready", "2026-05-02")})
+	assert.Equal(t, "as listed", well.Value)
+	assert.Empty(t, well.State)
+	open := shown(sign.Code, "77", "", "2026-05-01")
+	open.IsExplained = true
+	assert.Empty(t, sign.VerdictOf([]sign.Shown{open}).Value, "somebody found out what it means")
+	assert.Empty(t, sign.VerdictOf(nil).Value)
+}
+
 func TestLinesThatCannotBeReadAreNamed(t *testing.T) {
 	for text, want := range map[string]string{
 		"blink 3 | any | x":                        "begins with \"blink\"",

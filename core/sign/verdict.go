@@ -18,6 +18,7 @@ type Shown struct {
 var (
 	signOpen = verdict.NewSentence("sign-open", "{seen} on {on}: {why}")
 	signBad  = verdict.NewSentence("sign-not-as-expected", "{seen} on {on}: {meaning}; {why}")
+	signLook = verdict.NewSentence("sign-look", "{seen} on {on}: {meaning}; next: {next}")
 	signSeen = verdict.NewSentence("sign-means", "{seen} on {on}: {meaning}")
 )
 
@@ -25,7 +26,7 @@ var (
 // first in shown.
 func VerdictOf(shown []Shown) verdict.Verdict {
 	v := verdict.Verdict{Key: "signs", Label: "Shows"}
-	told, bad, open := map[string]bool{}, 0, 0
+	told, bad, open, look := map[string]bool{}, 0, 0, 0
 	for _, s := range shown {
 		key := string(s.Kind) + "\n" + strings.ToLower(s.State)
 		if told[key] {
@@ -42,6 +43,9 @@ func VerdictOf(shown []Shown) verdict.Verdict {
 		case r.Outcome == NotExpected:
 			bad++
 			v.Why = append(v.Why, signBad.Because(seen, s.On, r.Matches[0].Meaning, r.Why))
+		case r.Outcome == Listed && r.Matches[0].Next != "":
+			look++
+			v.Why = append(v.Why, signLook.Because(seen, s.On, r.Matches[0].Meaning, r.Matches[0].Next))
 		default:
 			v.Why = append(v.Why, signSeen.Because(seen, s.On, r.Matches[0].Meaning))
 		}
@@ -49,6 +53,9 @@ func VerdictOf(shown []Shown) verdict.Verdict {
 	parts := []string{}
 	if bad > 0 {
 		parts = append(parts, fmt.Sprintf("%d not as expected", bad))
+	}
+	if look > 0 {
+		parts = append(parts, fmt.Sprintf("%d to look into", look))
 	}
 	if open > 0 {
 		parts = append(parts, fmt.Sprintf("%d nobody can read", open))

@@ -93,7 +93,7 @@ function Places({ places, sort }: Pick<Unknown, 'places' | 'sort'>) {
             {[place.accession, place.assembly, place.designators].filter(Boolean).join(' ')}
           </Link>{' '}
           <Mono>{place.marking}</Mono>
-          <Faint>{[place.date && ` dated ${place.date}`,
+          <Faint>{[place.date && ` ${sort === 'sign' ? 'on' : 'dated'} ${place.date}`,
             place.neighbours && ` beside ${place.neighbours.split(' ').join(', ')}`].filter(Boolean).join(',')}</Faint>
         </li>
       ))}
