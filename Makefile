@@ -7,7 +7,7 @@ GO ?= go
 UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json -type f 2>/dev/null)
 GO_SOURCES := $(shell find cmd core store app web demo instruments -type f ! -path 'web/static/dist/*' 2>/dev/null) go.mod go.sum
 
-.PHONY: demo demo-reset test test-share build lint bench screenshots generate demo-needs test-needs toolchain
+.PHONY: demo demo-reset test test-share build lint bench measure-ui screenshots generate demo-needs test-needs toolchain
 
 demo: demo-needs
 	@$(MAKE) --no-print-directory build
@@ -47,6 +47,11 @@ bench: test-needs
 	@$(MAKE) --no-print-directory web/static/dist/index.html
 	$(GO) test -run '^$$' -bench . -benchmem -timeout 40m ./core/... ./app/... ./web/...
 	scripts/script-size.sh
+
+# How the interface behaves in a browser, as a table; it fails where a view jumps while it loads.
+measure-ui: test-needs
+	@$(MAKE) --no-print-directory web/static/dist/index.html
+	$(GO) run ./e2e/measure
 
 screenshots: test-needs
 	@$(MAKE) --no-print-directory web/static/dist/index.html

@@ -100,6 +100,18 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	require.Contains(t, now.NotInspected, "Power supply")
 	require.Equal(t, "needs attention", string(now.Stage.State))
 
+	// Over the years: what was open at the end of each, and in how many machines somebody looked.
+	years, err := actions.Condition.FindingsByYear(ctx, viewer)
+	require.NoError(t, err)
+	require.Equal(t, []appcondition.YearOfFindings{{Year: 2021, Watch: 1, Machines: 1},
+		{Year: 2022, Hazard: 1, Machines: 1}, {Year: 2023, Hazard: 1, Machines: 1}, {Year: 2024, Machines: 1},
+		{Year: 2025, Repair: 1, Machines: 1}}, years[:5])
+	ahead, err := actions.Condition.LooksAhead(ctx, viewer)
+	require.NoError(t, err)
+	require.Positive(t, ahead.Overdue)
+	require.Len(t, ahead.Months, 12)
+	require.Equal(t, viewer.Today()[:7], ahead.Months[0].Month)
+
 	// The ranking follows: the battery was looked at last year, the capacitors never.
 	risks, err = actions.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
 	require.NoError(t, err)

@@ -120,7 +120,7 @@ func TestArriveAndLookOver(t *testing.T) {
 		Click(Button("Open rear of it.png")),
 		Until("the picture in focus", `document.activeElement.ariaLabel?.startsWith("Picture; arrow keys")`),
 		Keys(kb.ArrowRight+kb.ArrowDown), Click(Button("Cite the marked part")),
-		Fill(Labelled("What the source says"), "TV2-02218"), Click(Button("Note it")),
+		Fill(Labelled("What the source says"), "TV2-02218"), Click(Button("Save")),
 		Click(Button("place on the picture")), See(Text("cited 1x")),
 	))
 	var x float64
@@ -130,7 +130,7 @@ func TestArriveAndLookOver(t *testing.T) {
 
 	// Whoever only looks is told the role, not the name.
 	require.NoError(t, b.Do(SignOut(), SignIn(w.url, viewer.Login, viewer.Password),
-		chromedp.Navigate(w.url+"/shelves/arrivals"), See(Text("a former pilot")), Gone(Text("Marten Holloway"))))
+		chromedp.Navigate(w.url+"/collection/arrivals"), See(Text("a former pilot")), Gone(Text("Marten Holloway"))))
 }
 
 // What a museum decides beside the machine itself: data of former owners, where things stand, how numbers
@@ -163,9 +163,9 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(arrive),
 		Click(Button("Decide about hard disk, second half")), choose("Decision", "keep sealed"),
 		Fill(Labelled("Reason"), "until the owner answers"), Fill(Labelled("Carried out on"), "2026-01-02"),
-		Click(Button("Keep the decision")), See(Text("Lies before the day of the decision.")),
+		Click(Button("Save")), See(Text("Lies before the day of the decision.")),
 		Fill(Labelled("Carried out on"), ""), Keys(kb.Enter),
-		Gone(Button("Keep the decision")), See(Text("keep sealed")), See(Text("not yet")),
+		Gone(Button("Save")), See(Text("keep sealed")), See(Text("not yet")),
 
 		Click(Link(curator.Name+", curator")), Click(Button("Edit the collection")),
 		Fill(Labelled("Accession numbers"), "EH-{serial}"), Keys(kb.Enter),
@@ -179,7 +179,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		Click(Button("See what would happen")),
 		See(Text("line 2, EH-0900: a machine of the collection has it, or had it")),
 		Click(Button("Take over 1 numbers")), See(Text("EH-0899")), See(Text("2 given, none of them ever again")),
-		Click(Link("Shelves")), Click(Button("Enter a machine")),
+		Click(Link("Collection")), Click(Button("Enter a machine")),
 		Until("the next number", `document.querySelector("input[name=accession]")?.value === "EH-0901"`),
 	))
 
@@ -187,7 +187,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 	lot, err := w.actions.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator},
 		arrivals.AcquisitionInput{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
 	require.NoError(t, err)
-	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)),
+	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/collection/arrivals/%d", w.url, lot.ID)),
 		Click(Button("Edit")), Fill(Labelled("Condition as received"), "clean"),
 		Fill(Labelled("Note"), "in two crates")))
 	fields := lot.AcquisitionInput
@@ -196,8 +196,8 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		lot.Version, fields)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
-		Click(Button("Keep it")), See(Text("condition: dusty, and a mouse lived in it")),
-		Click(Button("Go on with mine over theirs")), Gone(Text("Changed meanwhile.")), Click(Button("Keep it")),
+		Click(Button("Save")), See(Text("condition: dusty, and a mouse lived in it")),
+		Click(Button("Go on with mine over theirs")), Gone(Text("Changed meanwhile.")), Click(Button("Save")),
 		See(Text("in two crates")), See(Text("clean")),
 		Click(Button("Show the history")), See(Text("condition from dusty, and a mouse lived in it to clean")),
 	))

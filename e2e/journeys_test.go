@@ -16,7 +16,6 @@ import (
 
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/input"
-	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/jmoiron/sqlx"
@@ -218,7 +217,7 @@ func TestCatalogueABoard(t *testing.T) {
 	sheet := sixtyLines()
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password),
-		Click(Button("Enter a machine")),
+		Click(Link("Collection")), Click(Button("Enter a machine")),
 		Click(Button("Enter and take onto the bench")), See(Text("Give the machine a name")),
 		Fill(Labelled("Accession number"), "EH-0901"),
 		Fill(Labelled("Name"), `<b>Meridian</b> "2"; DROP TABLE machine`),
@@ -237,10 +236,10 @@ func TestCatalogueABoard(t *testing.T) {
 		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 1")),
 		chromedp.Reload(), See(Text("27128-25 8533 @socket")), verdict("To put right", "2 problems"),
 		// A reason leads to its line.
-		Click(`//aside//button[contains(., "To put right")]`), Click(`//aside//li[contains(., "counts down")]//button`),
+		Click(`//aside//button[contains(., "To put right")]`), Click(`//aside//li[contains(., "counts down")]//a`),
 		onLine("U9-U1"),
 		// Two keys name what is unknown, here and everywhere.
-		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "HX9040")]//button`),
+		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "HX9040")]//a`),
 		onLine("HX9040-2"),
 		Chord("n", input.ModifierAlt), See(Labelled("Device number")), Keys("processor, 8 bits"+kb.Enter),
 		verdict("Unknown", "2 chips"), See(Text("HX9040 processor, 8 bits, 1984-W31")), onLine("HX9040-2"),
@@ -438,7 +437,7 @@ func TestViewerChangesNothing(t *testing.T) {
 		chromedp.Evaluate(
 			fmt.Sprintf(
 				`fetch("/api/assemblies/%d/sheet", {method: "PUT", headers: {"Content-Type": "application/json"},
-					body: '{"base":1,"body":"U2 7400"}'}).then(r => r.status)`, board.ID), &status, awaitPromise),
+					body: '{"base":1,"body":"U2 7400"}'}).then(r => r.status)`, board.ID), &status, Awaited),
 	))
 	require.Empty(t, buttons)
 	require.Empty(t, fields)
@@ -485,8 +484,6 @@ func TestTwoPeopleOnOneSheet(t *testing.T) {
 		w.kept(t, board.ID).Body)
 }
 
-func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
-
 // The server dies while somebody types: typing goes on, the state is said in words, and the text
 // arrives once the server is back. Nor is it lost when the session ends meanwhile.
 func TestServerDiesWhileTyping(t *testing.T) {
@@ -502,18 +499,19 @@ func TestServerDiesWhileTyping(t *testing.T) {
 	require.NoError(t, server.Close())
 	require.NoError(t, b.Do(
 		Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(kb.Enter), Keys("74LS04 8502"),
-		Click(Button("Save the sheet of Main board")), See(Text("kept here, not saved: The server does not answer.")),
-		See(Text("Not up to date.")), Keys("\t"),
+		Click(Button("Save the sheet of Main board")), See(Text("kept here; it is sent when there is a connection")),
+		See(Text("1 thing kept here, waiting for a connection.")), Keys("\t"),
 	))
 	serveAt(t, server.Addr, w)
 	_, err := w.db.Exec(`DELETE FROM sessions`)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
-		Click(Button("Save the sheet of Main board")), See(Text("Your session has ended.")),
+		// It tries by itself, and finds that nobody is signed in any more.
+		See(Text("Your session has ended.")),
 		Fill(Labelled("Login"), technician.Login), Fill(Labelled("Password"), technician.Password), Keys(kb.Enter),
 		Gone(Text("Your session has ended.")),
 		SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         74LS04 8502"), verdict("Parts", "2 chips"),
-		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 2")),
+		See(Text("saved, revision 2")), Gone(Text("1 thing kept here")),
 	))
 	require.Equal(t, "U1 74LS00 8501\nU2         74LS04 8502", w.kept(t, board.ID).Body)
 }
@@ -583,8 +581,10 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		b.Do(emulation.SetEmulatedMedia().WithFeatures([]*emulation.MediaFeature{
 			{Name: "prefers-color-scheme", Value: theme},
 		})))
-	look(theme+" shelves", at("/shelves"), See(Text("EH-0900")))
-	look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")),
+	look(theme+" start", at("/start"), See(Text("Condition over the years")))
+	look(theme+" unsent", at("/unsent"), See(Text("Nothing waits.")))
+	look(theme+" collection", at("/collection"), See(Text("EH-0900")))
+	look(theme+" form with errors", at("/collection/new"), Click(Button("Enter and take onto the bench")),
 		See(Text("Give the machine a name")))
 	look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")),
 		Click(`//aside[@aria-label="Reckoning"]/button`), verdict("To put right", "1 problem"),
@@ -624,7 +624,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		chromedp.SetValue(`//select[option[.="choose"]]`, "model 2", chromedp.BySearch),
 		See(Text("nobody has said it")))
 	look(theme+" cards", at("/library/known"), Click(Button("Name one")), See(Labelled("What it is")))
-	look(theme+" one card", Click(Button("Leave it")), Click(Link("Board of the Lantern")),
+	look(theme+" one card", Click(Button("Cancel")), Click(Link("Board of the Lantern")),
 		See(Text("Known to suffer from")),
 		Click(Button("It does not")), See(Labelled("What was seen")))
 	look(theme+" packs of a library", at("/library/packs"), Fill(Labelled("Pack of another collection, JSON"),
@@ -635,7 +635,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" board picture", chromedp.Navigate(w.identify()),
 		Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`),
 		Until("the picture", `document.querySelector("[role=group] img")?.complete`))
-	look(theme+" arrivals", at("/shelves/arrivals"), See(Text("Clear-out")))
+	look(theme+" arrivals", at("/collection/arrivals"), See(Text("Clear-out")))
 	look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")),
 		Click(Button("Place Terminal")), See(Labelled("Accession number")))
 	look(theme+" places", at("/stores/places"), See(Text("Store")))
@@ -691,6 +691,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look("merge", Click(Button("Save the sheet of Main board")), See(Text("choice to make")),
 		Click(`//label[contains(., "Yours")]`))
 	look("undo", Click(Button("Drop yours, take revision 2")), Click(Button("Move Main board")),
+		Click(Button("Begin anew")), // it was begun above, and not sent
 		Fill(Labelled("Place"), "Loft"), Click(Button("Take it there")), See(Text("Main board is moved")),
 		Click(Button("Undo")))
 	_, err = w.db.Exec(`DELETE FROM sessions`)
@@ -700,7 +701,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password), Keys(kb.Enter),
 		Gone(Text("Your session has ended.")),
 		chromedp.Navigate(w.bench()), Click(`//aside[@aria-label="Reckoning"]/button`), verdict("Unknown", "2 chips"),
-		Click(`//aside//h3/button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`),
+		Click(`//aside//h3/button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//a`),
 		onLine("HX9040"),
 	))
 	require.Empty(t, b.Breaches())

@@ -200,11 +200,11 @@ func TestTwoPeopleOnALog(t *testing.T) {
 		appteardown.StepInput{Line: "Lid | 3x M3x8 @A1"})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
-		focusButton("Keep step 1"), Keys(kb.Enter), See(Text("Lid | 3x M3x8 @A1")), // theirs beside what was read
+		focusButton("Save step 1"), Keys(kb.Enter), See(Text("Lid | 3x M3x8 @A1")), // theirs beside what was read
 		Until("the note to be kept", `document.querySelector("input[name=note]")?.value === "slides back"`),
-		Click(Button("Go on with mine over theirs")), focusButton("Keep step 1"), Keys(kb.Enter),
+		Click(Button("Go on with mine over theirs")), focusButton("Save step 1"), Keys(kb.Enter),
 		See(`//li[contains(., "slides back")]`),
-		Click(Button("Strike out step 2")), See(Text("Step 2, Card, is struck out.")), Gone(Text("2. Card")),
+		Click(Button("Delete step 2")), See(Text("Step 2, Card, is deleted.")), Gone(Text("2. Card")),
 		Click(Button("Undo")), See(Text("2. Card")),
 	))
 }
@@ -239,7 +239,7 @@ func TestJudge(t *testing.T) {
 		choose("Cosmetic grade", "worn: "), focusButton("End the survey"), Keys(kb.Enter),
 		See(Text("Main board, BT1, green crust leaking")), See(Text("Not inspected")),
 		See(`//tr[contains(., "Safety capacitors") and contains(., "not inspected")]`),
-		focusOn(`tbody a[href$="take-stock"]`), Keys(kb.Enter), onLine("NiCd 3.6V"), // the finding leads to its spot
+		focusOn(`tbody a[href*="take-stock"]`), Keys(kb.Enter), onLine("NiCd 3.6V"), // the finding leads to its spot
 	))
 
 	// What was measured is typed anywhere; a series is taken by the key of a foot switch, and survives the meter.
@@ -267,6 +267,6 @@ func TestJudge(t *testing.T) {
 		chromedp.Navigate(w.url+"/diary/open-first"), See(Text("EH-0900 Estuary test bench")),
 		See(`//ol//li[contains(., "Main board, C5") and contains(., "never looked at")]`),
 		Fill(Labelled("Hours this month"), "2"), See(Text("In 2 h")),
-		focusOn(`section[aria-label="The whole order"] a[href$="take-stock"]`), Keys(kb.Enter), onLine("X2 275V"),
+		focusOn(`section[aria-label="The whole order"] a[href*="take-stock"]`), Keys(kb.Enter), onLine("X2 275V"),
 	))
 }

@@ -20,6 +20,9 @@ var static embed.FS
 // nonceMark stands in the built page wherever this request's nonce goes.
 const nonceMark = "__CSP_NONCE__"
 
+// workerName is the file of the service worker.
+const workerName = "sw.js"
+
 // serveFrontEnd answers with a built file, or with the page for any other path: the page finds
 // out itself what to show.
 func serveFrontEnd() http.HandlerFunc {
@@ -46,6 +49,11 @@ func serveFrontEnd() http.HandlerFunc {
 			if strings.HasPrefix(name, "assets/") {
 				// Names of assets change with their content.
 				w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+			}
+			if name == workerName {
+				// What the service worker fetches is the application itself, by its own policy and not by the page's.
+				w.Header().Set("Content-Security-Policy", "default-src 'none'; connect-src 'self'; script-src 'self'")
+				w.Header().Set("Cache-Control", "no-cache")
 			}
 			files.ServeHTTP(w, r)
 			return

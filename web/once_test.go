@@ -117,3 +117,32 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	require.NoError(t, err)
 	require.Nil(t, before)
 }
+
+// A page of somebody in whose browser somebody else has signed in since: what it sends is nobody's, and so nothing.
+func TestAChangeOfSomebodyElseIsNotMine(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[0])
+	mine := ask[struct{ Account struct{ ID int64 } }](c, "GET", "/api/session", nil).Account.ID
+	send := func(of string) int {
+		response := c.do("POST", "/api/machines", map[string]string{"accession": "EH-9" + of, "name": "Sorter"},
+			http.Header{"Heron-Account": {of}})
+		response.Body.Close()
+		return response.StatusCode
+	}
+	for _, of := range []string{fmt.Sprint(mine + 1), "0", "-1", "x", fmt.Sprintf("0%d", mine)} {
+		require.Equal(t, http.StatusUnauthorized, send(of), of)
+	}
+	require.Equal(t, http.StatusCreated, send(fmt.Sprint(mine)))
+}
+
+// The service worker fetches by its own policy, and is asked for anew each time.
+func TestTheServiceWorkerMayFetch(t *testing.T) {
+	s := newSite(t)
+	response := s.anybody(t).do("GET", "/sw.js", nil, nil)
+	response.Body.Close()
+	if response.Header.Get("Content-Type") != "text/javascript; charset=utf-8" {
+		t.Skip("the front end is not built")
+	}
+	require.Contains(t, response.Header.Get("Content-Security-Policy"), "connect-src 'self'")
+	require.Equal(t, "no-cache", response.Header.Get("Cache-Control"))
+}

@@ -271,3 +271,26 @@ func TestARenewedPartBeginsAnew(t *testing.T) {
 	require.InDelta(t, 16.9, came.Years, 0.1)
 	require.InDelta(t, 16.9*12, came.Months, 1)
 }
+
+// What falls due is counted once, in the month in which its time is over; what is overdue counts apart.
+func TestLooksAhead(t *testing.T) {
+	table := risk.Table{"belt": {Name: "Belt", Consequence: risk.Stops,
+		Intervals: []risk.Interval{{FromYears: 0, Months: 12}}}}
+	looked := func(text string) risk.Part {
+		return risk.Part{Machine: 1, Class: "belt", Count: 1, Looked: day(text), Born: day("2020-01-01")}
+	}
+	parts := []risk.Part{looked("2025-11-20"), looked("2025-12-05"), looked("2025-12-31"), looked("2026-11-29"),
+		looked("2020-01-01"), {Machine: 1, Class: "nothing of ours"}}
+	order := risk.Rank(table, map[int64]risk.Machine{1: {Climate: "dry"}}, parts, day("2026-11-29"))
+	overdue, ahead := order.Ahead(3)
+	require.Equal(t, 2, overdue)
+	require.Equal(t, []risk.Month{{"2026-11", 0}, {"2026-12", 1}, {"2027-01", 1}}, ahead)
+	sum := 0
+	_, all := order.Ahead(24)
+	for _, m := range all {
+		sum += m.Looks
+	}
+	require.Equal(t, order.Len(), overdue+sum, "each counts once")
+	_, none := order.Ahead(0)
+	require.Empty(t, none)
+}

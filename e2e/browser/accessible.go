@@ -6,7 +6,6 @@ import (
 	"os"
 	"strings"
 
-	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 )
 
@@ -32,7 +31,7 @@ func Accessible(script string) chromedp.Action {
 			chromedp.Evaluate(`axe.run({exclude: ["[data-live-announcer]"]}, {resultTypes: ["violations"]}).then(result => result.violations.map(
 				({id, help, nodes}) => ({id, help,
 					nodes: nodes.slice(0, 3).map(node => node.html.slice(0, 200) + " " + node.failureSummary)})))`,
-				&found, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }),
+				&found, Awaited),
 		}.Do(ctx)
 		if err != nil {
 			return err

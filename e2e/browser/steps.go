@@ -33,7 +33,7 @@ func Labelled(label string) string {
 
 // Text finds the innermost element that holds a text.
 func Text(text string) string {
-	return `//*[contains(normalize-space(.), ` + literal(text) + `)][not(*[contains(normalize-space(.), ` +
+	return `//body//*[contains(normalize-space(.), ` + literal(text) + `)][not(*[contains(normalize-space(.), ` +
 		literal(text) + `)])]`
 }
 
@@ -68,9 +68,7 @@ func Click(xpath string) chromedp.Action {
 					else requestAnimationFrame(look)
 				}
 				look()
-			})`, xpath), &stays, func(p *runtime.EvaluateParams) *runtime.EvaluateParams {
-				return p.WithAwaitPromise(true)
-			}).Do(ctx)
+			})`, xpath), &stays, Awaited).Do(ctx)
 			if err != nil && ctx.Err() == nil {
 				return nil // it moved on to another page; the click waits for what is there
 			}
@@ -162,6 +160,9 @@ func SignOut() chromedp.Action {
 
 // Evaluate runs a script and decodes what it gives.
 func Evaluate(script string, into any) chromedp.Action { return chromedp.Evaluate(script, into) }
+
+// Awaited waits for the promise that a script gives.
+func Awaited(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
 
 // Until waits until a script gives true.
 func Until(what, script string) chromedp.Action {

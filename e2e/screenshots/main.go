@@ -3,10 +3,8 @@
 package main
 
 import (
-	"context"
 	"flag"
 	"fmt"
-	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"strings"
@@ -14,13 +12,9 @@ import (
 
 	"github.com/chromedp/chromedp"
 
-	"frugalheron/app"
 	"frugalheron/demo"
 	"frugalheron/e2e/browser"
-	"frugalheron/store/blobs"
-	"frugalheron/store/cluster"
-	"frugalheron/store/pg"
-	"frugalheron/web"
+	"frugalheron/e2e/sampleworld"
 )
 
 // scene is a view and the way to it.
@@ -44,12 +38,15 @@ func scenes(url string) []scene {
 	}
 	bench := onBench("EH-0142")
 	return []scene{
-		{"shelves", 1280, 800,
+		{"start", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
-				browser.See(browser.Text("EH-0161"))}},
+				browser.See(browser.Text("Condition over the years")), browser.See(browser.Text("looks overdue"))}},
+		{"collection", 1280, 800,
+			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
+				browser.Click(browser.Link("Collection")), browser.See(browser.Text("EH-0161"))}},
 		{"lot", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
-				chromedp.Navigate(url + "/shelves/arrivals"),
+				chromedp.Navigate(url + "/collection/arrivals"),
 				browser.Click(browser.Link("Chattels of the harbour pilot office")),
 				browser.See(browser.Text("419.50"))}},
 		{"arrive", 1280, 800,
@@ -94,9 +91,6 @@ func scenes(url string) []scene {
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
 				chromedp.Navigate(url + "/library/known"), browser.Click(browser.Link("Memory card, 512 KB")),
 				browser.See(browser.Text("Known to suffer from"))}},
-		{"diary", 1280, 800,
-			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
-				browser.Click(browser.Link("Diary")), browser.See(browser.Text("saved the sheet of"))}},
 		{"library", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")),
 			browser.See(browser.Text("HX9030")),
@@ -137,7 +131,7 @@ func main() {
 
 func run(out, url, only string) error {
 	if url == "" {
-		started, stop, err := application()
+		started, stop, err := sampleworld.Start()
 		if err != nil {
 			return err
 		}
@@ -178,38 +172,4 @@ func take(s scene, file string) error {
 		return fmt.Errorf("the page did what it must not: %s", strings.Join(breaches, "; "))
 	}
 	return os.WriteFile(file, picture, 0o644)
-}
-
-func application() (url string, stop func(), err error) {
-	ctx := context.Background()
-	folder, err := os.MkdirTemp("", "heron-screenshots-")
-	if err != nil {
-		return "", nil, err
-	}
-	server, err := cluster.Start(ctx, folder, cluster.Options{Throwaway: true})
-	if err != nil {
-		return "", nil, err
-	}
-	db, err := pg.Open(ctx, server.URL("postgres"))
-	if err != nil {
-		return "", nil, err
-	}
-	if err := pg.Migrate(ctx, db); err != nil {
-		return "", nil, err
-	}
-	kept, err := blobs.Open(ctx, filepath.Join(folder, "files"))
-	if err != nil {
-		return "", nil, err
-	}
-	actions := app.New(db).WithBlobs(kept)
-	if err := demo.Seed(ctx, actions, func(string) {}); err != nil {
-		return "", nil, err
-	}
-	listener := httptest.NewServer(web.New(db, actions, web.Config{}))
-	return listener.URL, func() {
-		listener.Close()
-		db.Close()
-		server.Stop() //nolint:errcheck // the folder goes anyway
-		os.RemoveAll(folder)
-	}, nil
 }

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"net/http"
 	"slices"
+	"strconv"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
@@ -60,11 +61,19 @@ func NewSessions(db *sqlx.DB, secure bool) *Sessions {
 // LoadAndSave reads the session of a request, and keeps what became of it.
 func (s *Sessions) LoadAndSave(next http.Handler) http.Handler { return s.manager.LoadAndSave(next) }
 
+// accountHeader says, in a change, whose it is.
+const accountHeader = "Heron-Account"
+
 // Identify finds out who is asking. A session whose account is gone counts as none.
 func (s *Sessions) Identify(actions *app.App) func(next http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if id := s.manager.GetInt64(r.Context(), accountKey); id != 0 {
+			// A page of somebody whose session was taken over in the same browser: what it sends is not this account's.
+			id := s.manager.GetInt64(r.Context(), accountKey)
+			if of := r.Header.Get(accountHeader); of != "" && of != strconv.FormatInt(id, 10) {
+				id = 0
+			}
+			if id != 0 {
 				actor, err := actions.Accounts.ActorByID(r.Context(), id)
 				switch {
 				case err == nil:

@@ -100,6 +100,12 @@ type Line struct {
 
 func registerIdentified(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-in-hand", Method: http.MethodGet, Path: "/api/in-hand",
+		Summary: "What was begun on machines and not ended",
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]bench.InHand], error) {
+		return httpx.Answer(actions.Bench.InHand(ctx, actor))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-glance", Method: http.MethodGet, Path: "/api/machines/{id}/glance",
 		Summary: "A machine on one page: what it is, how it sits, its figures, and what needs attention",
 		Errors:  httpx.ErrorsOfRead,

@@ -158,6 +158,18 @@ func registerRisks(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "looks-ahead", Method: http.MethodGet, Path: "/api/looks-ahead",
+		Summary: "How many looks are overdue, and how many fall due month by month",
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[condition.LooksAhead], error) {
+		return httpx.Answer(actions.Condition.LooksAhead(ctx, actor))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "findings-by-year", Method: http.MethodGet, Path: "/api/findings-by-year",
+		Summary: "How many findings were open at the end of each year",
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]condition.YearOfFindings], error) {
+		return httpx.Answer(actions.Condition.FindingsByYear(ctx, actor))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings",
 		Summary: "What to open first in some hours", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {

@@ -22,6 +22,12 @@ func registerQuestions(api *httpx.API, actions *app.App) {
 	}) (*httpx.Output[unknowns.Unknowns], error) {
 		return httpx.Answer(actions.Unknowns.Unknowns(ctx, actor, in.Machine))
 	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "count-unknowns", Method: http.MethodGet, Path: "/api/unknowns/counts",
+		Summary: "How much nobody knows in the collection, by sort",
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]unknowns.UnknownCount], error) {
+		return httpx.Answer(actions.Unknowns.Counts(ctx, actor))
+	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,

@@ -54,7 +54,7 @@ function Shown({ machineId, told, name }: { machineId: number; told: AnnotationV
         {told.assembly && told.assembly !== name && `: ${told.assembly}`}</Title>
       {draw.error && (
         <Notice tone="stop"
-          word="Not kept.">{messageOf(draw.error)} {stale && <Button $small onPress={() => { draw.reset() }}>
+          word="Not saved.">{messageOf(draw.error)} {stale && <Button $small onPress={() => { draw.reset() }}>
             Go on with what it is now
           </Button>}</Notice>
       )}

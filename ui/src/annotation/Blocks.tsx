@@ -28,6 +28,7 @@ export function Blocks({ told, mayWrite, members, onMembers, isPending, onBlocks
       </Button>}>
       {members && (
         <RecordForm
+          keptAs={null}
           error={null}
           isPending={isPending}
           action={`Outline ${String(members.length)} numbers`}

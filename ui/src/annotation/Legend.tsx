@@ -7,6 +7,7 @@ import { Button } from '../kit/Button'
 import { Mark } from '../kit/Mark'
 import { Faint } from '../kit/Page'
 import { color, font } from '../theme'
+import { spotAddress } from '../kit/spot'
 
 type Props = {
   machineId: number
@@ -30,7 +31,9 @@ export function Legend({ machineId, told, chosen, toPlace, onChoose, onToPlace }
         {numbered.map((one) => (
           <li key={one.designator} data-chosen={one.designator === chosen || undefined} onMouseEnter={() => { onChoose(one.designator) }}>
             <N>{one.n}</N>{' '}
-            {one.line > 0 ? <Link to={`/bench/${String(machineId)}/take-stock`} state={{ spot: { assembly: told.assemblyId, line: one.line } }}>{one.designator}</Link> : <strong>{one.designator}</strong>}{' '}
+            {one.line > 0 ? <Link to={spotAddress(machineId, { assembly: told.assemblyId, line: one.line })}>
+              {one.designator}
+            </Link> : <strong>{one.designator}</strong>}{' '}
             {one.line > 0 ? <Words>{one.words}</Words> : <><Mark kind="attention" /> not on the sheet</>}
           </li>
         ))}

@@ -71,7 +71,7 @@ export function useVoidAttachment() {
       ask(api.POST('/api/attachments/{id}/void', { params: { path: { id } }, body: { version } })),
     onSuccess: ({ event }, { fileName }) => {
       attachmentsChanged()
-      offerUndo({ event, words: `${fileName} is struck out.` })
+      offerUndo({ event, words: `${fileName} is deleted.` })
     },
   })
 }

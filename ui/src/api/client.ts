@@ -1,7 +1,11 @@
 import { MutationCache, QueryClient } from '@tanstack/react-query'
 import createClient from 'openapi-fetch'
 
-import { ProblemError, unreachable } from './problem'
+import { reached, unreached } from '../data/connection'
+import type { Waiting } from '../data/device'
+import { keepForLater } from '../data/outbox'
+import { changeBegins, changeIsKept } from '../data/sending'
+import { KeptForLater, ProblemError, unreachable } from './problem'
 import { answered, keyFor, requestKeyHeader } from './requestKey'
 import type { components, paths } from './schema.gen'
 
@@ -22,28 +26,62 @@ export function whenNamesAreFound(tell: () => void) {
   onNamesFound = tell
 }
 
-// Whatever creates something carries a key. The fingerprint is taken before the request is sent, as its body is read
-// once.
-const fingerprints = new Map<string, string>()
+// Whatever changes something carries a key, and says whose change it is: somebody else may have signed in in another
+// tab. What is sent is read before that, as a body is read once.
+type Change = { fingerprint: string; body: string; key: string }
+const changes = new Map<string, Change>()
 api.use({
   async onRequest({ request, id }) {
-    if (request.method !== 'POST' || asksOnly.test(new URL(request.url).pathname)) return
-    const fingerprint = `${request.method} ${request.url} ${await request.clone().text()}`
-    fingerprints.set(id, fingerprint)
-    request.headers.set(requestKeyHeader, keyFor(fingerprint))
+    if (request.method === 'GET' || asksOnly.test(new URL(request.url).pathname)) return
+    const body = await request.clone().text()
+    const fingerprint = `${request.method} ${request.url} ${body}`
+    const key = keyFor(fingerprint)
+    changes.set(id, { fingerprint, body, key })
+    request.headers.set(requestKeyHeader, key)
+    const account = accountNow()
+    if (account && !isSigningIn(request.url)) request.headers.set(accountHeader, String(account))
     return request
   },
   onResponse({ response, id }) {
-    const fingerprint = fingerprints.get(id)
+    const change = changes.get(id)
     // A server that is busy or away has not answered: the same request may be sent again.
-    if (fingerprint && response.status < 500) answered(fingerprint)
-    fingerprints.delete(id)
+    if (change && response.status < 500) answered(change.fingerprint)
+    changes.delete(id)
+    reached()
     if (response.headers.has(namesHeader)) onNamesFound()
   },
-  onError({ id }) {
-    fingerprints.delete(id)
+  async onError({ request, id }) {
+    const change = changes.get(id)
+    changes.delete(id)
+    if (request.signal.aborted) return
+    unreached()
+    if (!change || neverWaits.test(pathOf(request.url))) return
+    return leaveHere({ method: request.method, address: pathOf(request.url), body: change.body,
+      type: 'application/json', key: change.key })
   },
 })
+
+const pathOf = (url: string) => {
+  const { pathname, search } = new URL(url, location.href)
+  return pathname + search
+}
+
+const isSigningIn = (url: string) => /^\/api\/(session|welcome)\b/.test(pathOf(url))
+
+/** What does not wait on this device: secrets, accounts, what is tried out first, and what an instrument does now. */
+const neverWaits = new RegExp('^/api/(session|welcome|accounts|collection|library|history|meter|reader|chip-readings)\\b'
+  + '|/(pack|merge|take|drop)$')
+
+/** Keeps a change that did not reach the server; the error says so, or that there is no room for it. */
+export async function leaveHere(change: Pick<Waiting, 'method' | 'address' | 'body' | 'type' | 'key'>): Promise<Error> {
+  try {
+    await keepForLater({ ...change, at: new Date().toISOString(), page: location.pathname + location.search,
+      title: document.title.replace(/ - Frugal Heron$/, '') })
+    return new KeptForLater()
+  } catch {
+    return unreachable()
+  }
+}
 
 type Answer<Data> = { data?: Data; error?: Schemas['Problem']; response: Response }
 
@@ -52,8 +90,8 @@ export async function ask<Data>(call: Promise<Answer<Data>>): Promise<Data> {
   let answer: Answer<Data>
   try {
     answer = await call
-  } catch {
-    throw unreachable()
+  } catch (error) {
+    throw error instanceof ProblemError ? error : unreachable()
   }
   if (answer.response.ok) return answer.data as Data
   if (answer.response.status === 401) sessionEnded()
@@ -61,6 +99,11 @@ export async function ask<Data>(call: Promise<Answer<Data>>): Promise<Data> {
 }
 
 export const sessionKey = ['session']
+
+/** In a change: whose it is. Somebody else who signed in here meanwhile does not make it. */
+export const accountHeader = 'Heron-Account'
+
+export const accountNow = () => queryClient.getQueryData<Schemas['SessionBody']>(sessionKey)?.account?.id
 export const sessionEndedKey = ['session ended']
 
 /**
@@ -73,8 +116,20 @@ export function sessionEnded() {
 
 export const queryClient = new QueryClient({
   // Whatever was done stands in the history.
-  mutationCache: new MutationCache({ onSuccess: () => { historyChanged() } }),
-  defaultOptions: { queries: { retry: false, staleTime: 5_000 }, mutations: { retry: false } },
+  mutationCache: new MutationCache({
+    onMutate: (_, change) => { changeBegins(change) },
+    onSuccess: (_, __, ___, change) => { historyChanged(); changeIsKept(change) },
+    onError: (error, _, __, change) => { if (error instanceof KeptForLater) changeIsKept(change) },
+  }),
+  defaultOptions: {
+    queries: {
+      // What could not be reached is asked for again when there is a connection; until then what is there stays.
+      retry: (failures, error) => failures < 1 && error instanceof ProblemError && error.status === 0,
+      retryDelay: 0, staleTime: 5_000,
+    },
+    // A change is never put off in silence: it goes into the outbox, where one sees it.
+    mutations: { retry: false, networkMode: 'always' },
+  },
 })
 
 export const historyKey = ['history']

@@ -91,7 +91,7 @@ export function useVoidFinding() {
       ask(api.POST('/api/findings/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { kind, where }) => {
       judged()
-      offerUndo({ event, words: `The finding ${kind}, ${where}, is struck out.` })
+      offerUndo({ event, words: `The finding ${kind}, ${where}, is deleted.` })
     },
   })
 }
@@ -138,7 +138,7 @@ export function useVoidMeasurement() {
       ask(api.POST('/api/measurements/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { point }) => {
       judged()
-      offerUndo({ event, words: `The measurement of ${point} is struck out.` })
+      offerUndo({ event, words: `The measurement of ${point} is deleted.` })
     },
   })
 }

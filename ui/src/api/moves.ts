@@ -75,7 +75,7 @@ export function useVoid(assemblyId: number) {
       ask(api.POST('/api/assemblies/{id}/void', { params: { path: { id: assemblyId } }, body: { version } })),
     onSuccess: ({ assembly, event }) => {
       moved()
-      offerUndo({ event, words: `${assembly.title} is struck out.` })
+      offerUndo({ event, words: `${assembly.title} is deleted.` })
     },
   })
 }

@@ -103,7 +103,7 @@ export function useVoidStep() {
       ask(api.POST('/api/teardown-steps/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { n, off }) => {
       changed()
-      offerUndo({ event, words: `Step ${String(n)}, ${off}, is struck out.` })
+      offerUndo({ event, words: `Step ${String(n)}, ${off}, is deleted.` })
     },
     onError: changed,
   })

@@ -35,6 +35,13 @@ export function unreachable(): ProblemError {
   return new ProblemError(0, { title: 'No answer', status: 0, detail: 'The server does not answer.' })
 }
 
+/** The server could not be reached: the change waits on this device, and is sent when there is a connection. */
+export class KeptForLater extends ProblemError {
+  constructor() {
+    super(0, { title: 'Kept here', status: 0, detail: 'Kept on this device; it is sent as soon as there is a connection.' })
+  }
+}
+
 export function messageOf(error: unknown): string {
   return error instanceof ProblemError ? error.summary : String(error)
 }

@@ -1,4 +1,4 @@
-import { queryOptions } from '@tanstack/react-query'
+import { queryOptions, replaceEqualDeep } from '@tanstack/react-query'
 
 import { api, ask, type Schemas } from './client'
 
@@ -15,11 +15,21 @@ export type Draft = Schemas['Draft']
 /** What is reckoned: a machine, or an assembly that is in none. */
 export type Subject = { machine: number } | { assembly: number }
 
+const last = new Map<string, unknown>()
+
+/** What is equal to the answer before stays the same object, so that only what changed is drawn anew. */
+function sharedWithLast<Answer>(subject: string, answer: Answer): Answer {
+  const shared = replaceEqualDeep(last.get(subject), answer) as Answer
+  last.clear() // of one subject at a time
+  last.set(subject, shared)
+  return shared
+}
+
 /** What a subject amounts to with the drafts; `stamp` changes with all else that counts. */
 export const reckoningQuery = (subject: Subject, drafts: Draft[], stamp: string) =>
   queryOptions({
     queryKey: ['reckoning', subject, stamp, drafts],
-    queryFn: async ({ signal }) => ({
+    queryFn: async ({ signal }) => sharedWithLast(JSON.stringify(subject), {
       ...(await ask(
         'machine' in subject
           ? api.POST('/api/machines/{id}/reckoning', { params: { path: { id: subject.machine } }, body: { drafts },

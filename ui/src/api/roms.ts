@@ -91,7 +91,7 @@ export function useVoidRead() {
     mutationFn: (id: number) => ask(api.POST('/api/rom-reads/{id}/void', { params: { path: { id } } })),
     onSuccess: ({ event }) => {
       changed()
-      offerUndo({ event, words: 'The reading is struck out.' })
+      offerUndo({ event, words: 'The reading is deleted.' })
     },
   })
 }

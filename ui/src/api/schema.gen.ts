@@ -1040,6 +1040,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings-by-year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How many findings were open at the end of each year
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["findings-by-year"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/findings/{id}/void": {
         parameters: {
             query?: never;
@@ -1112,6 +1132,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["list-identifications"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What was begun on machines and not ended
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-in-hand"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1246,6 +1286,26 @@ export interface paths {
          * @description Roles: curator.
          */
         post: operations["take-library"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks-ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How many looks are overdue, and how many fall due month by month
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["looks-ahead"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3703,6 +3763,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["list-unknowns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unknowns/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How much nobody knows in the collection, by sort
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["count-unknowns"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6179,6 +6259,24 @@ export interface components {
              */
             weight: number;
         };
+        InHand: {
+            accession: string;
+            /**
+             * Format: int64
+             * @description Subsystems that were looked at, or steps that were written down
+             */
+            done: number;
+            /**
+             * @description A survey that runs, or the log of a machine that is open
+             * @enum {string}
+             */
+            kind: "survey" | "log";
+            machine: string;
+            /** Format: int64 */
+            machineId: number;
+            /** Format: date-time */
+            since: string;
+        };
         Inspection: {
             /** Format: int64 */
             blankBytes: number;
@@ -6722,6 +6820,21 @@ export interface components {
             since: string;
             /** @description Day on which it left; null for where it is today */
             until: string | null;
+        };
+        LooksAhead: {
+            /** @description This month and the next ones */
+            months: components["schemas"]["LooksInMonth"][];
+            /**
+             * Format: int64
+             * @description Parts, or groups of equal ones, that should have been looked at by now
+             */
+            overdue: number;
+        };
+        LooksInMonth: {
+            /** Format: int64 */
+            looks: number;
+            /** @description As 2026-11 */
+            month: string;
         };
         LooseAssembly: {
             /** Format: int64 */
@@ -10096,6 +10209,17 @@ export interface components {
             /** @description Number or marking; else what it is called */
             subject: string;
         };
+        UnknownCount: {
+            /**
+             * Format: int64
+             * @description Each counts once, wherever it occurs
+             */
+            count: number;
+            /** @description There are more than were counted */
+            more: boolean;
+            /** @description As chip, connector, card */
+            sort: string;
+        };
         UnknownEntry: {
             accession: string;
             assembly: string;
@@ -10373,6 +10497,23 @@ export interface components {
             /** @description The connectors it is about */
             names: string[];
             text: string;
+        };
+        YearOfFindings: {
+            /** Format: int64 */
+            cosmetic: number;
+            /** Format: int64 */
+            hazard: number;
+            /**
+             * Format: int64
+             * @description Machines that were surveyed in the year
+             */
+            machines: number;
+            /** Format: int64 */
+            repair: number;
+            /** Format: int64 */
+            watch: number;
+            /** Format: int64 */
+            year: number;
         };
     };
     responses: never;
@@ -14586,6 +14727,53 @@ export interface operations {
             };
         };
     };
+    "findings-by-year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearOfFindings"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "void-finding": {
         parameters: {
             query: {
@@ -14839,6 +15027,53 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHand"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15411,6 +15646,53 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "looks-ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooksAhead"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -25186,6 +25468,53 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "count-unknowns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnknownCount"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

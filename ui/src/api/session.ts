@@ -1,18 +1,30 @@
 import { queryOptions, useMutation, useQuery } from '@tanstack/react-query'
 
+import { flushDrafts } from '../data/drafts'
+import { closeOutbox, sendWaiting } from '../data/outbox'
+import { bringBackSeen, forgetSeen } from '../data/seen'
 import { api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey, type Schemas } from './client'
 
 export const sessionQuery = queryOptions({
   queryKey: sessionKey,
   queryFn: async () => {
-    const session = await ask(api.GET('/api/session'))
-    const before = queryClient.getQueryData<typeof session>(sessionKey)
+    const before = queryClient.getQueryData<Schemas['SessionBody']>(sessionKey)
+    let session: Schemas['SessionBody']
+    try {
+      session = await ask(api.GET('/api/session'))
+    } catch (error) {
+      // Without a connection it goes on with whoever was signed in last, and with what they saw.
+      const seen = before ? undefined : await bringBackSeen()
+      if (seen) return seen
+      throw error
+    }
+    if (!session.account && !before?.account) await forgetSeen()
     if (session.account || !before?.account) return session
     // The session ended without being signed out of: whoever was at work stays on the page.
     sessionEnded()
     return before
   },
-  staleTime: 60_000,
+  staleTime: 60_000, retry: false, networkMode: 'always',
 })
 
 /** Whether the session ended while somebody was at work. */
@@ -32,6 +44,7 @@ function signedIn(session: Schemas['SessionBody']) {
   queryClient.setQueryData(sessionKey, session)
   queryClient.setQueryData(sessionEndedKey, false)
   void queryClient.invalidateQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
+  void sendWaiting()
 }
 
 /** What an account could see leaves the device's memory with it. */
@@ -56,8 +69,13 @@ export function useTakeLink(token: string) {
 
 export function useSignOut() {
   return useMutation({
-    mutationFn: () => ask(api.DELETE('/api/session')),
-    onSuccess: () => {
+    mutationFn: async () => {
+      await flushDrafts()
+      return ask(api.DELETE('/api/session'))
+    },
+    onSuccess: async () => {
+      await forgetSeen()
+      closeOutbox()
       forgetAll()
       queryClient.setQueryData(sessionQuery.queryKey, { account: null })
       queryClient.setQueryData(sessionEndedKey, false)

@@ -1,5 +1,6 @@
-import { type Schemas, sessionEnded } from './client'
-import { ProblemError, unreachable } from './problem'
+import { unreached } from '../data/connection'
+import { accountHeader, accountNow, leaveHere, type Schemas, sessionEnded } from './client'
+import { ProblemError } from './problem'
 import { answered, keyFor, requestKeyHeader } from './requestKey'
 
 /** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
@@ -14,10 +15,16 @@ export function upload<Answer>(address: string, file: File, onProgress: (part: n
     request.open('POST', address)
     request.setRequestHeader('Content-Type', 'application/octet-stream')
     const fingerprint = `POST ${address} ${file.name} ${file.size} ${file.lastModified}`
-    request.setRequestHeader(requestKeyHeader, keyFor(fingerprint))
+    const key = keyFor(fingerprint)
+    request.setRequestHeader(requestKeyHeader, key)
     request.responseType = 'json'
     request.upload.onprogress = ({ loaded, total }) => { onProgress(total ? loaded / total : 0) }
-    request.onerror = () => { reject(unreachable()) }
+    const account = accountNow()
+    if (account) request.setRequestHeader(accountHeader, String(account))
+    request.onerror = () => {
+      unreached()
+      void leaveHere({ method: 'POST', address, body: file, type: 'application/octet-stream', key }).then(reject)
+    }
     request.onload = () => {
       if (request.status < 500) answered(fingerprint)
       if (request.status === 201) resolve(request.response as Answer)

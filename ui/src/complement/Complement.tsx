@@ -4,6 +4,7 @@ import styled from 'styled-components'
 import type { Glance, GlanceUnit } from '../api/glance'
 import { Mark } from '../kit/Mark'
 import { color, font, radius, space } from '../theme'
+import { spotAddress } from '../kit/spot'
 
 /** The boards and cards of a machine as they sit: the board, its slots in their order, and what is around them. */
 export function Complement({ machineId, layout, units }: { machineId: number; layout: Glance['layout'];
@@ -38,7 +39,7 @@ const fits: Record<string, string> = { period: 'from its period', later: 'put in
 function Block({ machineId, unit }: { machineId: number; unit: GlanceUnit }) {
   const holds = [unit.ram && `RAM ${unit.ram}`, unit.rom && `ROM ${unit.rom}`].filter(Boolean).join(' · ')
   return (
-    <Unit to={`/bench/${String(machineId)}/take-stock`} state={{ spot: { assembly: unit.assemblyId, line: 1 } }}>
+    <Unit to={spotAddress(machineId, { assembly: unit.assemblyId, line: 1 })}>
       <b>{unit.title}</b>
       <small>{[unit.part, unit.known && unit.known !== unit.title && unit.known].filter(Boolean).join(' · ')}</small>
       {holds && <span>{holds}</span>}

@@ -1,19 +1,25 @@
-import { useRef, useState } from 'react'
+import { Suspense, useRef, useState } from 'react'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
-import { useAccount, useSignOut } from '../api/session'
+import { useAccount } from '../api/session'
 import { Boundary } from '../kit/Boundary'
 import { Button } from '../kit/Button'
+import { Page } from '../kit/Page'
 import { useShortcut } from '../kit/shortcuts'
+import { Skeleton } from '../kit/Skeleton'
 import { color, font, space } from '../theme'
 import { Bars } from './bars'
+import { Moving } from './Moving'
 import { NamesFound } from './NamesFound'
 import { UndoBar } from './UndoBar'
 import { rooms } from './rooms'
 import { QuickEntry } from './QuickEntry'
 import { Shortcuts } from './Shortcuts'
 import { SignInAgain } from './SignInAgain'
+import { SignOut } from './SignOut'
+import { Unsent } from './Unsent'
+import { useArrival } from './useArrival'
 
 /** The bar with the rooms, say or find, and who is signed in; the room below it. */
 export function Frame() {
@@ -22,11 +28,14 @@ export function Frame() {
   const going = useRef(false)
   const at = useLocation().pathname
   const [help, setHelp] = useState(false)
+  const room = useRef<HTMLDivElement>(null)
+  useArrival(room)
 
   useShortcut((key, event) => {
-    const room = going.current ? rooms.find((candidate) => candidate.key === key) : undefined
+    const next = going.current ? rooms.find((candidate) => candidate.key === key) : undefined
     going.current = key === 'g'
-    if (room) void navigate(room.path)
+    if (next) void navigate(next.path)
+    else if (key === 'o') void navigate('/diary/open-first')
     else if (key === '?') setHelp(true)
     else if (key === '/') {
       event.preventDefault()
@@ -36,6 +45,7 @@ export function Frame() {
 
   return (
     <>
+      <Moving />
       <Bar>
         <SkipLink href="#room">Skip to the room</SkipLink>
         <Word aria-hidden="true">heron</Word>
@@ -51,8 +61,11 @@ export function Frame() {
         <QuickEntry inputRef={find} />
         <Who onHelp={() => { setHelp(true) }} />
       </Bar>
-      <Room id="room" tabIndex={-1}>
-        <Boundary of="This room" at={at}><Outlet /></Boundary>
+      <Unsent />
+      <Room ref={room} id="room" tabIndex={-1}>
+        <Boundary of="This room" at={at}>
+          <Suspense fallback={<Page><Skeleton what="The room" lines={12} /></Page>}><Outlet /></Suspense>
+        </Boundary>
       </Room>
       <Bars>
         <NamesFound />
@@ -66,12 +79,11 @@ export function Frame() {
 
 function Who({ onHelp }: { onHelp: () => void }) {
   const account = useAccount()
-  const signOut = useSignOut()
   return (
     <WhoBox>
       <Button $tone="quiet" aria-label="Keys" onPress={onHelp}><kbd>?</kbd></Button>
       <Name to="/account">{account?.name}, {account?.role}</Name>
-      <Button $tone="quiet" onPress={() => { signOut.mutate() }}>Sign out</Button>
+      <SignOut />
     </WhoBox>
   )
 }
@@ -86,6 +98,8 @@ const Bar = styled.header`
   padding: 0 ${space(2)};
   border-bottom: 1px solid ${color.line};
   background: ${color.sheet};
+  nav { min-width: 0; }
+  @media (max-width: 600px) { padding: 0 ${space(1)}; nav { flex: 1 0 100%; } }
   @media print { display: none; }
 `
 const SkipLink = styled.a`
@@ -100,10 +114,12 @@ const Word = styled.span`
   font: 600 18px ${font.body};
   letter-spacing: 0.04em;
   color: ${color.slate};
+  @media (max-width: 600px) { display: none; }
 `
 const Rooms = styled.ul`
   display: flex;
   flex-wrap: wrap;
+  @media (max-width: 600px) { flex-wrap: nowrap; overflow-x: auto; }
 `
 const RoomLink = styled(NavLink)`
   display: block;

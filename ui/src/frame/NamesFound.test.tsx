@@ -61,7 +61,7 @@ describe('names found in what was saved', () => {
     const user = show(<NamesFound />)
     offerMentions(true)
     await user.click(await screen.findByRole('button', { name: 'It is Rose Tregear' }))
-    expect(await screen.findByText('Not kept: Somebody else has said so already.')).toBeTruthy()
+    expect(await screen.findByText('Not saved: Somebody else has said so already.')).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Later' }))
     expect(screen.queryByRole('button')).toBeNull()
   })

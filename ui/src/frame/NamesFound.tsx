@@ -28,7 +28,7 @@ export function NamesFound() {
             <Mark kind="attention" /> “{mention.spelling}” stands in a text. Is that {mention.party}, a private person?
             Viewers read “{mention.role}” there.
           </span>
-          {decide.error && <span>Not kept: {messageOf(decide.error)}</span>}
+          {decide.error && <span>Not saved: {messageOf(decide.error)}</span>}
           <Button $small isPending={decide.isPending} onPress={() => { say(true) }}>It is {mention.party}</Button>
           <Button $small isPending={decide.isPending} onPress={() => { say(false) }}>No, leave the word</Button>
           <Link to={listOfAll}>All names found</Link>

@@ -41,7 +41,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
   }
   const take = (offer: Offer) => {
     if ('to' in offer) {
-      void navigate(offer.to, { state: offer.state })
+      void navigate(offer.to)
       done()
     } else if ('line' in offer) {
       measure.mutate({ line: offer.line }, { onSuccess: done })
@@ -52,7 +52,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
   }
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    void navigate(`/shelves?${new URLSearchParams({ search: words }).toString()}`)
+    void navigate(`/collection?${new URLSearchParams({ search: words }).toString()}`)
     done()
   }
   return (
@@ -85,7 +85,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
               ))}
             </ListBox>
             {(say.error ?? measure.error)
-              && <Wrong role="alert">Not kept: {messageOf(say.error ?? measure.error)}</Wrong>}
+              && <Wrong role="alert">Not saved: {messageOf(say.error ?? measure.error)}</Wrong>}
           </Offers>
         )}
       </Autocomplete>
@@ -95,7 +95,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
 
 const Say = styled.form`
   position: relative;
-  flex: 1 1 160px;
+  flex: 1 1 120px;
   max-width: 420px;
   margin-left: auto;
 `

@@ -9,6 +9,7 @@ import { rooms } from './rooms'
 const keys: [string, string][] = [
   ['/', 'say or find: words to look for, a line of a sheet, a measurement, or note and what is to be noted'],
   ...rooms.map(({ key, name }): [string, string] => [`g ${key}`, name]),
+  ['o', 'what to open first'],
   ['[  ]', 'previous and next stage'],
   ['e', 'edit the record of the machine'],
   ['w', 'why: go to the reckoning'],

@@ -24,7 +24,7 @@ export default function Welcome() {
     const password = String(form.get('password'))
     const same = password === String(form.get('again'))
     setDiffer(same ? '' : 'The two passwords differ.')
-    if (same) take.mutate(password, { onSuccess: () => void navigate('/shelves', { replace: true }) })
+    if (same) take.mutate(password, { onSuccess: () => void navigate('/start', { replace: true }) })
   }
   const fields = take.error instanceof ProblemError ? take.error.fields : {}
   return (

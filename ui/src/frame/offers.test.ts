@@ -17,13 +17,13 @@ const titles = (groups: ReturnType<typeof offers>) => groups.map(({ title }) => 
 describe('what a line can mean', () => {
   it('puts the machine whose number was given first', () => {
     const groups = offers('eh-0142', { ...nothing, exact: machine, machines: [listed], total: 1 }, undefined)
-    expect(titles(groups)).toEqual(['By its number', 'On the shelves'])
+    expect(titles(groups)).toEqual(['By its number', 'In the collection'])
     expect(groups[0]?.items[0]).toMatchObject({ to: '/bench/7' })
   })
   it('puts a statement first only where the words say what they are', () => {
     const found = { ...nothing, machines: [listed], total: 12 }
     expect(titles(offers('u14 27128-25', found, understood({})))[0]).toBe('Say of EH-0142 Meridian 2')
-    expect(titles(offers('hb2 valve', found, understood({ sure: false })))).toEqual(['On the shelves',
+    expect(titles(offers('hb2 valve', found, understood({ sure: false })))).toEqual(['In the collection',
       'Say of EH-0142 Meridian 2'])
     expect(offers('x', found, undefined)[0]?.items[0]?.text).toBe('Show 12 machines with these words')
   })
@@ -71,9 +71,8 @@ describe('what a line can mean', () => {
     const chip = { machineId: 7, accession: 'EH-0142', machine: 'Meridian 2', assemblyId: 3, assembly: 'Main board',
       line: 8, count: 2, marking: '27128-25 8534' }
     const groups = offers('27128', { ...nothing, chips: [chip, { ...chip, machineId: null, line: 9 }] }, undefined)
-    expect(groups[0]?.items[0]).toMatchObject({ text: '2 x 27128-25 8534', to: '/bench/7/take-stock',
-      state: { spot: { assembly: 3, line: 8 } } })
-    expect(groups[0]?.items[1]).toMatchObject({ to: '/stores/3', more: 'Main board, line 9, in no machine' })
+    expect(groups[0]?.items[0]).toMatchObject({ text: '2 x 27128-25 8534', to: '/bench/7/take-stock?at=3.8' })
+    expect(groups[0]?.items[1]).toMatchObject({ to: '/stores/3?at=3.9', more: 'Main board, line 9, in no machine' })
   })
   it('says so when nothing is found', () => {
     expect(titles(offers('zzz', nothing, undefined))).toEqual(['Nothing found'])

@@ -1,9 +1,10 @@
 import type { Schemas } from '../api/client'
 import type { Found, Way } from '../api/quickEntry'
+import { spotAddress } from '../kit/spot'
 
 type Words = { key: string; text: string; more?: string }
 /** Somewhere to go. */
-type Goal = Words & { to: string; state?: { spot: { assembly: number; line: number } } }
+type Goal = Words & { to: string }
 /** A statement to keep; `done` says what was done once it is. */
 type Statement = Words & { machineId: number; assemblyId: number; base: number; done: string; blocked?: true
   /** What is said, where that is not what was typed. */
@@ -18,13 +19,13 @@ export type Offers = { title: string; items: Offer[] }
 /** What a line can mean, the likeliest first: that is what Enter takes. */
 export function offers(words: string, found: Found, understood: Schemas['Understood'] | undefined): Offers[] {
   const said = statements(understood)
-  const shelves = `/shelves?${new URLSearchParams({ search: words }).toString()}`
-  const onShelves: Offers = {
-    title: 'On the shelves',
+  const collection = `/collection?${new URLSearchParams({ search: words }).toString()}`
+  const inCollection: Offers = {
+    title: 'In the collection',
     items: found.total === 0 ? [] : [
-      { key: 'shelves',
+      { key: 'collection',
         text: found.total === 1 ? 'Show 1 machine with these words'
-          : `Show ${found.total.toLocaleString('en')} machines with these words`, to: shelves },
+          : `Show ${found.total.toLocaleString('en')} machines with these words`, to: collection },
       ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`,
         more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: opened(m.id) })),
     ],
@@ -35,7 +36,7 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
       items: exact ? [{ key: 'exact', text: `${exact.accession} ${exact.name}`, more: 'Take it onto the bench',
         to: opened(exact.id) }] : [] },
     ...(understood?.sure ? said : []),
-    onShelves,
+    inCollection,
     ...(understood?.sure ? [] : said),
     {
       title: 'Boards and other units',
@@ -43,7 +44,7 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
         key: `assembly ${String(a.id)}`,
         text: [a.title, a.part, a.serial && `serial ${a.serial}`].filter(Boolean).join(', '),
         more: a.machineId ? `in ${a.accession} ${a.machine}` : a.lentTo ? `lent to ${a.lentTo}` : a.place,
-        ...spotOf(a.machineId, a.id, 1),
+        to: spotAddress(a.machineId, { assembly: a.id, line: 1 }),
       })),
     },
     {
@@ -53,7 +54,7 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
         text: `${String(c.count)} x ${c.marking}`,
         more: `${c.assembly}, line ${String(c.line)}${c.machineId ? `, in ${c.accession} ${c.machine}`
           : ', in no machine'}`,
-        ...spotOf(c.machineId, c.assemblyId, c.line),
+        to: spotAddress(c.machineId, { assembly: c.assemblyId, line: c.line }),
       })),
     },
   ]
@@ -61,17 +62,11 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
   if (meant.length > 0) return meant
   return [{ title: 'Nothing found',
     items: [{ key: 'nothing', text: 'No machine, board or chip has all of these words',
-      more: 'Go to the shelves and look with others', to: shelves }] }]
+      more: 'Look through the collection with others', to: collection }] }]
 }
 
 /** The page of a machine. */
 const opened = (machineId: number) => `/bench/${String(machineId)}`
-const bench = (machineId: number) => `/bench/${String(machineId)}/take-stock`
-
-function spotOf(machineId: number | null, assembly: number, line: number) {
-  return machineId ? { to: bench(machineId), state: { spot: { assembly, line } } }
-    : { to: `/stores/${String(assembly)}` }
-}
 
 function statements(understood: Schemas['Understood'] | undefined): Offers[] {
   const machine = understood?.machine

@@ -58,7 +58,7 @@ function Shown({ identification }: { identification: IdentificationView }) {
         <p>{weighing.why}</p>
       )}
       {weigh.error && (
-        <Notice tone="stop" word="Not kept.">
+        <Notice tone="stop" word="Not saved.">
           {messageOf(weigh.error)} {stale && <Button $small onPress={() => { weigh.reset() }}>
             Go on with what it is now
           </Button>}
@@ -113,7 +113,8 @@ function Shown({ identification }: { identification: IdentificationView }) {
         </Buttons>
       )}
       {adding === 'explanation' && (
-        <RecordForm error={null} isPending={weigh.isPending} action="Add it"
+        <RecordForm keptAs={`explanation of board ${String(identification.assemblyId)}`}
+          error={null} isPending={weigh.isPending} action="Add"
           onSubmit={(form) => {
             put((now) => ({ hypotheses: [...now.hypotheses, { id: next(now.hypotheses.map(({ id }) => id)),
               text: textOf(form, 'text') }] }), done)
@@ -123,9 +124,10 @@ function Shown({ identification }: { identification: IdentificationView }) {
       )}
       {adding === 'evidence' && (
         <RecordForm
+          keptAs={`evidence of board ${String(identification.assemblyId)}`}
           error={null}
           isPending={weigh.isPending}
-          action="Add it"
+          action="Add"
           onSubmit={(form) => {
             const one = { text: textOf(form, 'text'), howTo: textOf(form, 'howTo'),
               presence: (textOf(form, 'seen') || 'found') as Evidence['presence'], weights: [] }
@@ -188,7 +190,8 @@ function Deciding({ identification, isPending, onDecide, onCancel }: { identific
   const [id, setId] = useState(String(identification.weighing.ranking[0]?.id ?? ''))
   const [sure, setSure] = useState<'certain' | 'likely' | 'a guess'>('likely')
   return (
-    <RecordForm error={null} isPending={isPending} action="Decide it"
+    <RecordForm keptAs={`decision of board ${String(identification.assemblyId)}`}
+      error={null} isPending={isPending} action="Decide it"
       onSubmit={(form) => { onDecide({ hypothesisId: Number(id), sure, reason: textOf(form, 'reason') }) }}
         onCancel={onCancel}>
       <FieldGrid>

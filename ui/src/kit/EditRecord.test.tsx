@@ -1,9 +1,12 @@
 // @vitest-environment jsdom
-import { screen, waitFor } from '@testing-library/react'
+import { cleanup, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 
 import { type Party, useChangeParty } from '../api/parties'
+import { allDrafts } from '../data/drafts'
+import { dropOutbox, openOutbox, waitingChanges } from '../data/outbox'
 import { PartyForm } from '../rooms/library/people/PartyForm'
+import { signIn } from '../testing/people'
 import { refusal, serve } from '../testing/server'
 import { show } from '../testing/show'
 import { EditRecord } from './EditRecord'
@@ -14,9 +17,9 @@ const party: Party = { id: 3, name: 'Pilot office', kind: 'organisation', privat
 function Edit({ onDone }: { onDone: () => void }) {
   const change = useChangeParty(party.id)
   return (
-    <EditRecord record={party} change={change} newerIn={(newer) => newer.party}
+    <EditRecord keptAs="party 3" record={party} change={change} newerIn={(newer) => newer.party}
       names={{ name: 'name', place: 'place', note: 'note' }} onDone={onDone}>
-      {(form) => <PartyForm start={party} action="Keep it" {...form} />}
+      {(form) => <PartyForm start={party} action="Save" {...form} />}
     </EditRecord>
   )
 }
@@ -40,7 +43,7 @@ describe('editing a record', () => {
     const onDone = vi.fn()
     const user = show(<Edit onDone={onDone} />)
     await user.type(screen.getByLabelText('Note'), 'mine')
-    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     expect(await screen.findByText('place: rope works')).toBeTruthy()
     expect(screen.getByText('note: moved')).toBeTruthy()
     expect(screen.queryByText(/^name:/)).toBeNull()
@@ -48,16 +51,57 @@ describe('editing a record', () => {
     expect(onDone).not.toHaveBeenCalled()
     await user.click(screen.getByRole('button', { name: 'Go on with mine over theirs' }))
     expect(screen.queryByText('place: rope works')).toBeNull()
-    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     await waitFor(() => { expect(onDone).toHaveBeenCalledOnce() })
     expect(asked.map(({ body }) => (body as { version: number }).version)).toEqual([4, 5])
+  })
+
+  it('goes on with what was typed earlier on the version of then, and forgets it once it is saved', async () => {
+    const user = show(<Edit onDone={vi.fn()} />)
+    await user.type(screen.getByLabelText('Note'), 'mine')
+    cleanup()
+    const answers = [refusal(409, 'Changed by somebody else.', { newer: { party: { ...party, place: 'loft', version: 5 } } }),
+      { body: { ...party, version: 6 } }]
+    const asked = serve(() => answers.shift() ?? {})
+    const newer = { ...party, place: 'loft', version: 5 }
+    function Later() {
+      return <EditRecord keptAs="party 3" record={newer} change={useChangeParty(3)} newerIn={({ party: now }) => now}
+        names={{ place: 'place' }} onDone={vi.fn()}>{(form) => <PartyForm start={newer} action="Save" {...form} />}
+      </EditRecord>
+    }
+    show(<Later />)
+    expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('mine')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(await screen.findByText('place: loft')).toBeTruthy()
+    expect(allDrafts().map(({ name }) => name)).toEqual(['party 3'])
+    await user.click(screen.getByRole('button', { name: 'Go on with mine over theirs' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => { expect(allDrafts()).toEqual([]) })
+    expect(asked.map(({ body }) => (body as { version: number }).version)).toEqual([4, 5])
+  })
+
+  it('is kept and left where there is no connection', async () => {
+    signIn('curator')
+    await openOutbox(1, { send: () => Promise.reject(new TypeError('Failed to fetch')), onSent: vi.fn(),
+      onStranger: vi.fn(), onUnreachable: vi.fn() })
+    serve(() => 'no connection')
+    const onDone = vi.fn()
+    const user = show(<Edit onDone={onDone} />)
+    await user.type(screen.getByLabelText('Note'), 'from the loft')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => { expect(onDone).toHaveBeenCalled() })
+    const [waiting] = waitingChanges()
+    expect(waiting).toMatchObject({ method: 'PUT', address: '/api/parties/3', account: 1, refused: '' })
+    expect(String(waiting?.body)).toContain('from the loft')
+    expect(allDrafts(), 'it waits in the outbox').toEqual([])
+    await dropOutbox()
   })
 
   it('can be dropped for theirs', async () => {
     serve(() => refusal(409, 'Changed by somebody else.', { newer: { party: { ...party, version: 5 } } }))
     const onDone = vi.fn()
     const user = show(<Edit onDone={onDone} />)
-    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     await user.click(await screen.findByRole('button', { name: 'Drop mine' }))
     expect(onDone).toHaveBeenCalledOnce()
   })
@@ -66,7 +110,7 @@ describe('editing a record', () => {
     serve(() => refusal(422, 'Pilot office is in the list already.',
       { errors: [{ location: 'body.name', message: 'Pilot office is in the list already.' }] }))
     const user = show(<Edit onDone={vi.fn()} />)
-    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     expect(await screen.findByText('Pilot office is in the list already.')).toBeTruthy()
   })
 })

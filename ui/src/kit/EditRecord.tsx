@@ -3,12 +3,16 @@ import { type ReactNode, useState } from 'react'
 
 import type { Schemas } from '../api/client'
 import { ProblemError } from '../api/problem'
+import { keptUnder } from '../data/drafts'
 import { ChangedMeanwhile, Differences } from './ChangedMeanwhile'
+import type { KeptForm } from './RecordForm'
 
-type Form<Fields> = { error: Error | null; isPending: boolean; onSubmit: (fields: Omit<Fields, 'version'>) => void;
+type Form<Fields> = { keptAs: string; base: unknown; error: Error | null; isPending: boolean; onSubmit: (fields: Omit<Fields, 'version'>) => void;
   onCancel: () => void }
 
 type Props<Kept extends { version: number }, Fields extends { version: number }> = {
+  /** The name under which the device keeps what is typed. */
+  keptAs: string
   /** The record that is edited, as it was read. */
   record: Kept
   change: UseMutationResult<unknown, Error, Fields>
@@ -21,9 +25,10 @@ type Props<Kept extends { version: number }, Fields extends { version: number }>
 }
 
 /** Edits a record: when somebody else changed it meanwhile, theirs is shown, and whoever edits chooses. */
-export function EditRecord<Kept extends { version: number }, Fields extends { version: number }>({ record, change,
+export function EditRecord<Kept extends { version: number }, Fields extends { version: number }>({ keptAs, record, change,
   newerIn, names, onDone, children }: Props<Kept, Fields>) {
-  const [base, setBase] = useState(record)
+  // What was typed on an earlier version still stands on that: saving it shows what came between.
+  const [base, setBase] = useState(() => (keptUnder<KeptForm>(keptAs)?.base as Kept | undefined) ?? record)
   const problem = change.error instanceof ProblemError ? change.error.problem : undefined
   const newer = problem?.newer && newerIn(problem.newer)
   return (
@@ -34,6 +39,8 @@ export function EditRecord<Kept extends { version: number }, Fields extends { ve
         </ChangedMeanwhile>
       )}
       {children({
+        keptAs,
+        base,
         error: newer ? null : change.error,
         isPending: change.isPending,
         onSubmit: (fields) => { change.mutate({ ...fields, version: base.version } as Fields, { onSuccess: onDone }) },

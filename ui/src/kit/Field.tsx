@@ -3,6 +3,7 @@ import { FieldError, Form, Input, Label, Text, TextArea, TextField, type TextFie
 import styled from 'styled-components'
 
 import { color, font, radius, space, target } from '../theme'
+import { useRemembered } from './formMemory'
 
 type FieldProps = TextFieldProps & {
   label: string
@@ -15,8 +16,10 @@ type FieldProps = TextFieldProps & {
 
 /** A labelled text field with a hint below, and with its error in place of the hint. */
 export function Field({ label, hint, placeholder, rows, mono, list, ...props }: FieldProps) {
+  // A password is kept nowhere.
+  const remembered = useRemembered(props.type === 'password' ? undefined : props.name ?? label, props)
   return (
-    <Wrap {...props}>
+    <Wrap {...props} {...remembered}>
       <Label>{label}</Label>
       {rows ? (
         <Area rows={rows} placeholder={placeholder} $mono={mono} spellCheck={false} />
@@ -66,13 +69,15 @@ const Wrong = styled(FieldError)`
 `
 
 /** A choice from a few words, as the system draws it. */
-export function Choice<Value extends string>(props: {
+export function Choice<Value extends string>(given: {
   label: ReactNode
   value: Value
   options: { value: Value; text: string }[]
   onChange: (value: Value) => void
   name?: string
 }) {
+  const props = { ...given,
+    ...useRemembered(given.name ?? (typeof given.label === 'string' ? given.label : undefined), given) }
   return (
     <ChoiceWrap>
       {props.label}
@@ -95,9 +100,11 @@ const Drop = styled.select`${control}`
 /** Something that is so, or not. */
 export function Tick({ label, isOn, onChange }: { label: ReactNode; isOn: boolean;
   onChange: (isOn: boolean) => void }) {
+  const remembered = useRemembered(typeof label === 'string' ? label : undefined, { value: isOn, onChange })
   return (
     <TickLabel>
-      <input type="checkbox" checked={isOn} onChange={(event) => { onChange(event.target.checked) }} /> {label}
+      <input type="checkbox" checked={isOn} onChange={(event) => { remembered.onChange(event.target.checked) }} />
+      {' '}{label}
     </TickLabel>
   )
 }

@@ -1,10 +1,11 @@
 import { Button, ComboBox, type ComboBoxProps, FieldError, Input, Label, ListBox, ListBoxItem,
   Popover } from 'react-aria-components'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 
 import { color, radius, space, target } from '../theme'
 import { control } from './Field'
+import { useMemory } from './formMemory'
 
 export type Pickable = { id: number; text: string }
 
@@ -23,15 +24,36 @@ type Props = {
 
 /** Picks one of many records: type words, choose from what is found. */
 export function Pick({ label, name, placeholder, items, search, onSearch, onPick, autoFocus, free }: Props) {
-  const [text, setText] = useState(search)
+  const kept = useMemory(name)
+  const before = kept.start as { text: string; id: number | null } | undefined
+  const [first] = useState(() => kept.original(search) as string)
+  const [text, setText] = useState(before?.text ?? first)
+  const [picked, setPicked] = useState<number | null>(before?.id ?? null)
+  useEffect(() => {
+    if (before) {
+      onSearch(before.text)
+      onPick(before.id)
+    } else if (first !== search) { // it begins anew
+      onSearch(first)
+      if (first === '') onPick(null)
+    }
+  // As it was when the form was opened.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
   const box: ComboBoxProps<Pickable> = {
     name, items, inputValue: text, autoFocus,
     onInputChange: (now) => {
       setText(now)
+      kept.keep({ text: now, id: items.find((item) => item.text === now)?.id ?? picked })
       // What was picked is not searched for: the words that found it may be others than those that it is told by.
       if (!items.some((item) => item.text === now)) onSearch(now)
     },
-    onSelectionChange: (key) => { onPick(key === null ? null : Number(key)) },
+    onSelectionChange: (key) => {
+      const id = key === null ? null : Number(key)
+      setPicked(id)
+      onPick(id)
+      kept.keep({ text: items.find((item) => item.id === id)?.text ?? text, id })
+    },
     // The server filters; what it found is all shown.
     defaultFilter: () => true, allowsEmptyCollection: true, menuTrigger: 'input', allowsCustomValue: free,
   }

@@ -10,7 +10,7 @@ export function EndService({ one }: { one: Serving }) {
     <>
       <Button $tone="quiet" aria-label={`${one.title} serves ${one.accession} as ${one.as} no more`}
         isPending={end.isPending} onPress={() => { end.mutate(one) }}>no more</Button>
-      {end.error && <Notice tone="stop" word="Not kept.">{messageOf(end.error)}</Notice>}
+      {end.error && <Notice tone="stop" word="Not saved.">{messageOf(end.error)}</Notice>}
     </>
   )
 }

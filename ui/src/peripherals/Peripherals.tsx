@@ -48,7 +48,7 @@ function Serve({ machine, onDone }: { machine: Machine; onDone: () => void }) {
   const found = useInfiniteQuery(looseQuery(search))
   const loose = found.data?.pages.flatMap((page) => page.assemblies) ?? []
   return (
-    <ServiceForm label="What is in store or lent" missing="Choose one of those that are in store or lent." search={search}
+    <ServiceForm keptAs={`service of ${String(machine.id)}`} label="What is in store or lent" missing="Choose one of those that are in store or lent." search={search}
       onSearch={setSearch} onDone={onDone} ends={(assemblyId) => ({ assemblyId, machineId: machine.id })}
       items={loose.map((one) => ({ id: one.id,
         text: [one.title, one.part, one.lentTo ? `lent to ${one.lentTo}` : one.place].filter(Boolean).join(', ') }))} />

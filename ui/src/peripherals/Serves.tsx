@@ -46,7 +46,7 @@ function Serve({ assemblyId, onDone }: { assemblyId: number; onDone: () => void 
   const found = useInfiniteQuery(machinesQuery({ search }))
   const machines = found.data?.pages.flatMap((page) => page.machines) ?? []
   return (
-    <ServiceForm label="Machine" missing="Choose a machine of the collection." search={search} onSearch={setSearch}
+    <ServiceForm keptAs={`service by ${String(assemblyId)}`} label="Machine" missing="Choose a machine of the collection." search={search} onSearch={setSearch}
       onDone={onDone} ends={(machineId) => ({ assemblyId, machineId })}
       items={machines.map(({ id, accession, name }) => ({ id, text: `${accession} ${name}` }))} />
   )

@@ -6,6 +6,7 @@ import { Pick, type Pickable } from '../kit/Pick'
 import { RecordForm, textOf } from '../kit/RecordForm'
 
 type Props = {
+  keptAs: string
   /** What is picked: the peripheral, or the machine. */
   label: string
   missing: string
@@ -18,12 +19,13 @@ type Props = {
 }
 
 /** Says that a peripheral serves a machine, from either end. */
-export function ServiceForm({ label, missing, items, search, onSearch, ends, onDone }: Props) {
+export function ServiceForm({ keptAs, label, missing, items, search, onSearch, ends, onDone }: Props) {
   const serve = useServe()
   const [picked, setPicked] = useState<number | null>(null)
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
-    <RecordForm error={serve.error} wrong={wrong} isPending={serve.isPending} action="Keep it" onCancel={onDone}
+    <RecordForm keptAs={keptAs}
+      error={serve.error} wrong={wrong} isPending={serve.isPending} action="Save" onCancel={onDone}
       onSubmit={(form) => {
         setWrong(picked ? {} : { machineId: missing })
         if (picked) serve.mutate({ ...ends(picked), as: textOf(form, 'as'), without: textOf(form, 'without') },

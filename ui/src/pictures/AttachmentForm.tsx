@@ -23,9 +23,10 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
     }
   }
   return (
-    <EditRecord record={attachment} change={change} newerIn={(newer) => newer.attachment} names={names} onDone={onDone}>
+    <EditRecord keptAs={`picture ${String(attachment.id)}`}
+      record={attachment} change={change} newerIn={(newer) => newer.attachment} names={names} onDone={onDone}>
       {({ onSubmit, ...form }) => (
-      <RecordForm {...form} action="Keep it" onSubmit={(data) => { onSubmit(read(data)) }}>
+      <RecordForm {...form} action="Save" onSubmit={(data) => { onSubmit(read(data)) }}>
         <FieldGrid>
           <Field label="Caption" name="caption" defaultValue={attachment.caption} autoFocus />
           <Field label={isDocument ? 'What it is' : 'What it shows'} name="view" defaultValue={attachment.view}

@@ -43,7 +43,7 @@ export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner
           event.target.value = ''
         }}
       />
-      {error !== undefined && <Notice tone="stop" word="Not kept.">{messageOf(error as Error)}</Notice>}
+      {error !== undefined && <Notice tone="stop" word="Not saved.">{messageOf(error as Error)}</Notice>}
     </>
   )
 }

@@ -81,7 +81,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
       {isPicture && mayCite && !region && <Faint>Drag over a part, as the serial number, to mark and cite it.</Faint>}
       {attachment.numbers && <Faint>Stands in it: {attachment.numbers.split('\n').join(', ')}</Faint>}
       {attachment.translation && <Translation>{attachment.translation}</Translation>}
-      {voiding.error && <Notice tone="stop" word="Not struck out.">{messageOf(voiding.error)}</Notice>}
+      {voiding.error && <Notice tone="stop" word="Not deleted.">{messageOf(voiding.error)}</Notice>}
       {doing === 'citing' && 'machine' in owner && (
         <StatementForm
           key={JSON.stringify(region)}

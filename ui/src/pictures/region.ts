@@ -3,6 +3,20 @@ import type { Region } from '../api/dossier'
 /** A picture that is open, and the part of it that is marked. */
 export type Opened = { id: number; region?: Region }
 
+/** Words of an address that open a picture, with its marked part. */
+export const atPicture = ({ id, region }: { id: number; region?: Region | null }) =>
+  `picture=${String(id)}${region ? `&part=${[region.x, region.y, region.w, region.h].join(',')}` : ''}`
+
+/** The picture that an address opens, if any. */
+export function pictureAt(search: string): Opened | undefined {
+  const asked = new URLSearchParams(search)
+  const id = Number(asked.get('picture'))
+  const [x, y, w, h] = (asked.get('part') ?? '').split(',').map(Number)
+  if (!Number.isInteger(id) || id < 1) return undefined
+  const isPart = [x, y, w, h].every((one) => one !== undefined && one >= 0 && one <= 1)
+  return { id, ...(isPart && { region: { x, y, w, h } as Region }) }
+}
+
 type Spot = { x: number; y: number }
 
 const inside = (value: number) => Math.min(1, Math.max(0, value))

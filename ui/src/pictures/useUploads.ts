@@ -1,7 +1,7 @@
 import { useCallback, useReducer, useRef } from 'react'
 
 import { attachmentsChanged, type Owner, sendFile } from '../api/attachments'
-import { messageOf } from '../api/problem'
+import { KeptForLater, messageOf } from '../api/problem'
 
 export type Upload = { key: number; name: string; state: 'waiting' | 'sending' | 'kept' | 'refused'; part: number;
   why: string; file: File }
@@ -44,7 +44,8 @@ export function useUploads(owner: Owner) {
           await sendFile(of.current, next.file, (part) => { change({ part }) })
           change({ state: 'kept' })
         } catch (error) {
-          change({ state: 'refused', why: messageOf(error) })
+          // Without a connection it is kept on this device, and sent later.
+          change(error instanceof KeptForLater ? { state: 'kept' } : { state: 'refused', why: messageOf(error) })
         }
       }
       running.current--

@@ -13,7 +13,8 @@ const line = (key: string, stage: string, more: Partial<Verdict> = {}): Verdict 
 const stages = [{ path: 'look-over', name: 'Look over', figures: ['evidence'] },
   { path: 'take-stock', name: 'Take stock', figures: ['ram'] }]
 const reckoned = (verdicts: Verdict[]) => ({ machine: { verdicts, boards: [] }, error: null, board: () => undefined,
-  setDraft: vi.fn(), show: vi.fn(), onShow: vi.fn() }) as unknown as Reckoned
+  setDraft: vi.fn(), onShow: vi.fn() }) as unknown as Reckoned
+const pageOf = () => '/bench/1/take-stock'
 const boards = [{ id: 4, title: 'Main board' }] as unknown as FittedAssembly[]
 
 describe('the reckoning column', () => {
@@ -23,7 +24,7 @@ describe('the reckoning column', () => {
 
   it('begins with the figures of the stage, and cautions only there where they belong', async () => {
     const reckoning = reckoned(verdicts)
-    const user = show(<Reckoning assemblies={boards} reckoning={reckoning} stages={stages} stage={stages[1]} />)
+    const user = show(<Reckoning assemblies={boards} reckoning={reckoning} stages={stages} stage={stages[1]} pageOf={pageOf} />)
     expect(screen.getAllByRole('heading', { level: 3 }).map((one) => one.textContent)).toEqual(['ramram value',
       'batteriesbatteries value'])
     expect(screen.getByText(/Fluid is caustic/)).toBeTruthy()
@@ -35,12 +36,12 @@ describe('the reckoning column', () => {
     expect(await within(folded).findByText('heavy value')).toBeTruthy()
     expect(screen.queryByText(/Lift it/)).toBeNull()
     await user.click(screen.getByRole('button', { name: /batteries value/ }))
-    await user.click(screen.getByRole('button', { name: 'Main board, line 7' }))
-    expect(reckoning.show).toHaveBeenCalledWith(4, 7)
+    expect(screen.getByRole('link', { name: 'Main board, line 7' }).getAttribute('href'))
+      .toBe('/bench/1/take-stock?at=4.7')
   })
 
   it('folds a caution at its step unless it is one of mains, charge, tubes or cells', () => {
-    show(<Reckoning assemblies={[]} reckoning={reckoned(verdicts)} stages={stages} stage={stages[0]} />)
+    show(<Reckoning assemblies={[]} reckoning={reckoned(verdicts)} stages={stages} stage={stages[0]} pageOf={pageOf} />)
     expect(screen.getByText(/Lift it/).closest('details')).toBeTruthy()
     expect(screen.queryByText(/Fluid is caustic/)).toBeNull()
   })
@@ -48,7 +49,7 @@ describe('the reckoning column', () => {
   it('is one line on a phone, which opens and closes', async () => {
     const phone = { matchMedia: () => ({ matches: true, addEventListener: vi.fn(), removeEventListener: vi.fn() }) }
     Object.assign(globalThis, phone)
-    const user = show(<Reckoning assemblies={boards} reckoning={reckoned(verdicts)} stages={stages} stage={stages[1]} />)
+    const user = show(<Reckoning assemblies={boards} reckoning={reckoned(verdicts)} stages={stages} stage={stages[1]} pageOf={pageOf} />)
     const summary = screen.getByText(/ram ram value · 2 want attention/)
     await user.click(summary)
     expect(screen.getByText('ram value')).toBeTruthy()
@@ -58,7 +59,7 @@ describe('the reckoning column', () => {
   })
 
   it('shows all lines of a board that is in no machine', () => {
-    show(<Reckoning assemblies={boards} reckoning={reckoned(verdicts)} />)
+    show(<Reckoning assemblies={boards} reckoning={reckoned(verdicts)} pageOf={pageOf} />)
     expect(screen.getAllByRole('heading', { level: 3 })).toHaveLength(3)
     expect(screen.getByText(/Lift it/)).toBeTruthy()
     expect(document.querySelector('details summary')?.textContent).toContain('Caution')

@@ -5,9 +5,11 @@ import styled from 'styled-components'
 import type { FittedAssembly } from '../api/assemblies'
 import { messageOf } from '../api/problem'
 import type { Verdict } from '../api/reckoning'
+import { useIsConnected } from '../data/connection'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { useShortcut } from '../kit/shortcuts'
+import { atSpot } from '../kit/spot'
 import { useNarrow } from '../kit/useNarrow'
 import { color, narrow, space, target } from '../theme'
 import { ordered } from './order'
@@ -18,12 +20,15 @@ import { VerdictLine } from './VerdictLine'
 type Stage = { path: string; name: string; figures: string[] }
 type Props = { assemblies: FittedAssembly[]; reckoning: Reckoned
   /** The stage that is open, of those there are; none for a board that is in no machine. */
-  stage?: Stage; stages?: Stage[] }
+  stage?: Stage; stages?: Stage[]
+  /** The page that shows the sheet of a board. */
+  pageOf: (assemblyId: number) => string }
 
 /** What the machine amounts to: first what the stage asks, then what needs attention here, then the rest by stage. */
-export function Reckoning({ assemblies, reckoning, stage, stages = [] }: Props) {
+export function Reckoning({ assemblies, reckoning, stage, stages = [], pageOf }: Props) {
   const column = useRef<HTMLElement>(null)
   const isNarrow = useNarrow()
+  const isConnected = useIsConnected()
   const [isOpen, setOpen] = useState(false)
   const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set())
   const unfold = (path: string, isUnfolded: boolean) => {
@@ -44,7 +49,8 @@ export function Reckoning({ assemblies, reckoning, stage, stages = [] }: Props) 
       isNews={isNews(verdict)}
       isAtItsStep={!stage || verdict.stage === stage.path}
       onRead={() => { read(verdict) }}
-      onShow={(assembly, line) => { setOpen(false); reckoning.show(assembly, line) }}
+      addressOf={(spot) => atSpot(pageOf(spot.assembly), spot)}
+      onGo={() => { setOpen(false) }}
     />
   ))
   const wanting = verdicts.filter(({ state }) => state !== 'plain').length
@@ -71,6 +77,7 @@ export function Reckoning({ assemblies, reckoning, stage, stages = [] }: Props) 
             </Folded>
           )
         })}
+        {!reckoning.machine && !isConnected && <p>It is not known here: there is no connection.</p>}
         {reckoning.machine && verdicts.length === 0 && (
           <Faint>Nothing to reckon yet. Add a board and write down what is on it, a line a part: <code>
             U40-U48 41256-15 8512

@@ -1,8 +1,10 @@
 import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import type { Verdict } from '../api/reckoning'
 import { Mark } from '../kit/Mark'
+import type { Spot } from '../kit/spot'
 import { color, font, radius, space, target, thumb } from '../theme'
 
 type Props = {
@@ -12,11 +14,13 @@ type Props = {
   /** The stage is open where it is worked on; cautions stand only there. */
   isAtItsStep: boolean
   onRead: () => void
-  onShow: (assemblyId: number, line: number) => void
+  /** The address of a line of a sheet. */
+  addressOf: (spot: Spot) => string
+  onGo: () => void
 }
 
 /** One line of the reckoning; pressed, it says why and leads to the spots. */
-export function VerdictLine({ verdict, titles, isNews, isAtItsStep, onRead, onShow }: Props) {
+export function VerdictLine({ verdict, titles, isNews, isAtItsStep, onRead, addressOf, onGo }: Props) {
   return (
     <Line>
       <Heading level={3}>
@@ -39,8 +43,8 @@ export function VerdictLine({ verdict, titles, isNews, isAtItsStep, onRead, onSh
             <li key={i}>
               {text}
               {spot && (
-                <Go onPress={() => { onShow(spot.assembly, spot.line) }}>
-                  {titles.get(spot.assembly) ?? 'sheet'}, line {spot.line}
+                <Go to={addressOf(spot)} onClick={onGo}>
+                  {titles.get(spot.assembly) ?? 'the outside'}, line {spot.line}
                 </Go>
               )}
             </li>
@@ -104,15 +108,7 @@ const Why = styled.ul`
   overflow-wrap: anywhere;
   li { padding: 3px 0; border-top: 1px dotted ${color.line}; }
 `
-const Go = styled(Button)`
+const Go = styled(Link)`
   display: block;
-  padding: 0;
-  border: none;
-  background: none;
-  color: ${color.slate};
-  text-decoration: underline;
-  text-align: left;
-  cursor: pointer;
-  &[data-focus-visible] { outline: 2px solid ${color.slate}; }
   ${thumb} { min-height: ${target.main}; }
 `

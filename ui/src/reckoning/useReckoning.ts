@@ -1,13 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { useCallback, useRef, useState } from 'react'
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 
 import type { FittedAssembly } from '../api/assemblies'
 import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery,
   type Subject } from '../api/reckoning'
-import { useSettled } from '../kit/useSettled'
 
-/** A pause in typing of this many milliseconds lets the reckoning follow. */
-const pause = 30
+/** A pause in typing of this many milliseconds lets the reckoning follow: between two keys nothing is reckoned. */
+const pause = 150
 
 /** What was reckoned of one board, and the text that it speaks of. */
 export type BoardReckoning = ReckonedBoard & { text: string; lines: LineState[] }
@@ -15,7 +14,9 @@ export type BoardReckoning = ReckonedBoard & { text: string; lines: LineState[] 
 export type Reckoning = {
   machine: ReckonedMachine | undefined
   error: Error | null
-  board: (assemblyId: number) => BoardReckoning | undefined
+  board: (assemblyId: number) => ReckonedBoard | undefined
+  /** The text of a board that this speaks of: by now another may stand in its editor. */
+  textOf: (assemblyId: number) => string
   /** Tells the text that stands in a board's editor; undefined when it is what is kept. */
   setDraft: (assemblyId: number, text: string | undefined) => void
   /** Takes the reader to a line of a board's sheet. */
@@ -29,8 +30,11 @@ export type Reckoning = {
  * `version` is the machine's.
  */
 export function useReckoning(subject: Subject, version: number, assemblies: FittedAssembly[]): Reckoning {
-  const [drafts, setDrafts] = useState<Record<number, string>>({})
-  const settled = useSettled(drafts, pause)
+  // What is typed lies beside what is drawn: a key draws its own board anew and nothing else.
+  const typed = useRef(new Map<number, string>())
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const [settled, setSettled] = useState<Record<number, string>>({})
+  useEffect(() => () => { clearTimeout(timer.current) }, [])
   const sent: Draft[] = assemblies.flatMap(({ id }) => {
     const body = settled[id]
     return body === undefined ? [] : [{ assemblyId: id, body }]
@@ -41,11 +45,13 @@ export function useReckoning(subject: Subject, version: number, assemblies: Fitt
 
   const places = useRef(new Map<number, (line: number) => void>())
   const setDraft = useCallback((id: number, text: string | undefined) => {
-    setDrafts((before) => {
-      if (before[id] === text) return before
-      if (text !== undefined) return { ...before, [id]: text }
-      return Object.fromEntries(Object.entries(before).filter(([key]) => key !== String(id)))
-    })
+    if (typed.current.get(id) === text) return
+    if (text === undefined) typed.current.delete(id)
+    else typed.current.set(id, text)
+    clearTimeout(timer.current)
+    timer.current = setTimeout(() => {
+      startTransition(() => { setSettled(Object.fromEntries(typed.current)) })
+    }, pause)
   }, [])
   const show = useCallback((id: number, line: number) => places.current.get(id)?.(line), [])
   const onShow = useCallback((id: number, go: (line: number) => void) => {
@@ -57,11 +63,9 @@ export function useReckoning(subject: Subject, version: number, assemblies: Fitt
   return {
     machine: data,
     error: query.error,
-    board: (id) => {
-      const board = data?.boards.find((candidate) => candidate.assemblyId === id)
-      const kept = assemblies.find((candidate) => candidate.id === id)?.body ?? ''
-      return board && { ...board, text: data?.of.find((draft) => draft.assemblyId === id)?.body ?? kept }
-    },
+    board: (id) => data?.boards.find((candidate) => candidate.assemblyId === id),
+    textOf: (id) => data?.of.find((draft) => draft.assemblyId === id)?.body
+      ?? assemblies.find((candidate) => candidate.id === id)?.body ?? '',
     setDraft,
     show,
     onShow,

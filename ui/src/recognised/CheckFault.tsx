@@ -20,12 +20,13 @@ export function CheckFault({ of, knownId, assemblyId, fault }: Props) {
         {' '}<Button $small aria-label={`It has it: ${fault}, ${of}`} onPress={() => { setHasIt(true) }}>It has it</Button>
         {' '}<Button $small $tone="quiet" aria-label={`It does not: ${fault}, ${of}`}
           onPress={() => { setHasIt(false) }}>It does not</Button>
-        {check.error && <Notice tone="stop" word="Not kept.">{messageOf(check.error)}</Notice>}
+        {check.error && <Notice tone="stop" word="Not saved.">{messageOf(check.error)}</Notice>}
       </>
     )
   }
   return (
-    <RecordForm error={check.error} isPending={check.isPending} action={hasIt ? 'Note that it has it'
+    <RecordForm keptAs={`fault ${fault} of ${String(assemblyId)}`}
+      error={check.error} isPending={check.isPending} action={hasIt ? 'Note that it has it'
       : 'Note that it does not have it'}
       onSubmit={(form) => {
         check.mutate({ assemblyId, knownId, fault, hasIt, on: textOf(form, 'on'), note: textOf(form, 'note') },

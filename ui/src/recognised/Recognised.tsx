@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
@@ -13,7 +13,8 @@ import { color, space } from '../theme'
 import { CheckFault } from './CheckFault'
 
 /** What an assembly is known as, by the records of the library; or the way to name it. */
-export function Recognised({ assembly, mayWrite }: { assembly: FittedAssembly; mayWrite: boolean }) {
+export const Recognised = memo(function Recognised({ assembly, mayWrite }: { assembly: FittedAssembly
+  mayWrite: boolean }) {
   const recognised = useQuery(recognisedQuery(assembly.id)).data
   const [naming, setNaming] = useState(false)
   const name = useNameKnown()
@@ -32,6 +33,7 @@ export function Recognised({ assembly, mayWrite }: { assembly: FittedAssembly; m
       )}
       {naming && (
         <KnownForm
+          keptAs={`card from board ${String(assembly.id)}`}
           start={{ name: assembly.title, numbers: part, revisions: assembly.rev, chips, kind: kindOf(assembly) }}
           error={name.error}
           isPending={name.isPending}
@@ -42,7 +44,7 @@ export function Recognised({ assembly, mayWrite }: { assembly: FittedAssembly; m
       )}
     </Box>
   )
-}
+})
 
 function Claim({ claim, assembly, mayWrite }: { claim: KnownClaim; assembly: FittedAssembly; mayWrite: boolean }) {
   const isMore = claim.revision === 'other' || !claim.sure || claim.by !== 'number'

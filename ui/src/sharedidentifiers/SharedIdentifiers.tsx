@@ -31,7 +31,7 @@ export function SharedIdentifiersOf({ of }: { of: RecordRef }) {
 const pages: Record<RecordRef['kind'], (id: string) => string> = {
   machine: (id) => `/bench/${id}/look-over`,
   assembly: (id) => `/stores/${id}`,
-  lot: (id) => `/shelves/arrivals/${id}`,
+  lot: (id) => `/collection/arrivals/${id}`,
 }
 const places: Record<RecordRef['kind'], string> = { machine: '', assembly: ' in the stores',
   lot: ' among the arrivals' }
@@ -66,6 +66,7 @@ function One({ of, sharedIdentifier }: { of: RecordRef; sharedIdentifier: Shared
       )}
       {decision && (
         <RecordForm
+          keptAs={`shared identifier ${sharedIdentifier.key}`}
           error={decide.error}
           isPending={decide.isPending}
           action={decision === 'linked' ? 'Link the two' : 'Dismiss it'}

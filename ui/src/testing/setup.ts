@@ -1,3 +1,5 @@
+import 'fake-indexeddb/auto'
+
 import { afterEach, vi } from 'vitest'
 
 import { respond } from './server'
@@ -20,8 +22,15 @@ if (typeof document !== 'undefined') {
   // What comes late on a busy machine is no failure.
   configure({ asyncUtilTimeout: 15_000 })
   const { queryClient } = await import('../api/client')
-  afterEach(() => {
+  const { dropDrafts } = await import('../data/drafts')
+  const { closeOutbox, dropOutbox } = await import('../data/outbox')
+  const { reached } = await import('../data/connection')
+  afterEach(async () => {
     cleanup()
+    reached()
+    await dropDrafts()
+    await dropOutbox()
+    closeOutbox()
     queryClient.clear()
     localStorage.clear()
   })

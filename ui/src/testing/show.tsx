@@ -2,7 +2,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ReactNode } from 'react'
-import { MemoryRouter } from 'react-router'
+import { createMemoryRouter, RouterProvider } from 'react-router'
 
 import { queryClient } from '../api/client'
 
@@ -10,7 +10,7 @@ import { queryClient } from '../api/client'
 export function show(part: ReactNode, at = '/') {
   render(
     <QueryClientProvider client={queryClient}>
-      <MemoryRouter initialEntries={[at]}>{part}</MemoryRouter>
+      <RouterProvider router={createMemoryRouter([{ path: '*', element: part }], { initialEntries: [at] })} />
     </QueryClientProvider>,
   )
   return userEvent.setup()

@@ -26,7 +26,7 @@ describe('what nobody knows yet', () => {
     expect(screen.getAllByText(/dated 1981-02-16, beside 74LS245, 27128/)).toHaveLength(4)
     await user.click(screen.getByRole('button', { name: '2 more places' }))
     expect(screen.getAllByRole('link')).toHaveLength(6)
-    expect(screen.getAllByRole('link')[0]?.getAttribute('href')).toBe('/bench/3/take-stock')
+    expect(screen.getAllByRole('link')[0]?.getAttribute('href')).toBe('/bench/3/take-stock?at=9.1')
     expect(screen.queryByRole('button'), 'a viewer looks').toBeNull()
   })
 

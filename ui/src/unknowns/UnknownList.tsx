@@ -15,6 +15,7 @@ import { RecordForm, textOf } from '../kit/RecordForm'
 import { KnownForm } from '../rooms/library/known/KnownForm'
 import { TypeForm } from '../rooms/library/TypeForm'
 import { color, font, space } from '../theme'
+import { spotAddress } from '../kit/spot'
 
 /** What nobody knows yet: each with what is known of it, guesses, who is asked, and the way to settle it. */
 export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (words: string) => void }) {
@@ -77,9 +78,9 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
 const fewPlaces = 4
 
 /** Where something unknown stands. */
-function linkOf({ machineId, assemblyId }: Unknown['places'][number], sort: Unknown['sort']) {
-  if (!machineId) return `/stores/${String(assemblyId)}`
-  return `/bench/${String(machineId)}/${sort === 'sign' ? 'judge#signs' : 'take-stock'}`
+function linkOf({ machineId, assemblyId, line }: Unknown['places'][number], sort: Unknown['sort']) {
+  if (machineId && sort === 'sign') return `/bench/${String(machineId)}/judge#signs`
+  return spotAddress(machineId, { assembly: assemblyId, line })
 }
 
 function Places({ places, sort }: Pick<Unknown, 'places' | 'sort'>) {
@@ -89,7 +90,7 @@ function Places({ places, sort }: Pick<Unknown, 'places' | 'sort'>) {
     <ul>
       {shown.map((place) => (
         <li key={`${String(place.machineId)} ${String(place.assemblyId)} ${String(place.line)} ${place.marking}`}>
-          <Link to={linkOf(place, sort)} state={{ spot: { assembly: place.assemblyId, line: place.line } }}>
+          <Link to={linkOf(place, sort)}>
             {[place.accession, place.assembly, place.designators].filter(Boolean).join(' ')}
           </Link>{' '}
           <Mono>{place.marking}</Mono>
@@ -119,7 +120,8 @@ function Thought({ question }: { question: QuestionView }) {
 function Guessing({ question, onDone }: { question: QuestionView; onDone: () => void }) {
   const guess = useGuess()
   return (
-    <RecordForm error={guess.error} isPending={guess.isPending} action="Note the guess"
+    <RecordForm keptAs={`guess of ${String(question.id)}`}
+      error={guess.error} isPending={guess.isPending} action="Note the guess"
       onSubmit={(form) => {
         guess.mutate({ id: question.id, text: textOf(form, 'text'), reason: textOf(form, 'reason') },
           { onSuccess: onDone })
@@ -135,7 +137,8 @@ function Guessing({ question, onDone }: { question: QuestionView; onDone: () => 
 function Asking({ question, onDone }: { question: QuestionView; onDone: () => void }) {
   const change = useChangeQuestion(question.id)
   return (
-    <RecordForm error={change.error} isPending={change.isPending} action="Keep it"
+    <RecordForm keptAs={`question ${String(question.id)}`}
+      error={change.error} isPending={change.isPending} action="Save"
       onSubmit={(form) => { change.mutate({ version: question.version, text: textOf(form, 'text'),
         asked: textOf(form, 'asked') }, { onSuccess: onDone }) }} onCancel={onDone}>
       <Field label="What one sees, and what is asked" name="text" defaultValue={question.text} rows={2} autoFocus />
@@ -161,6 +164,7 @@ function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown;
         <Field label="Where the answer comes from" value={source} onChange={setSource} isRequired autoFocus
           placeholder="data book of 1983, page 212" />
         <TypeForm
+          keptAs={`type for ${unknown.subject}`}
           start={{ number: unknown.subject }}
           error={answer.error}
           isPending={answer.isPending}
@@ -177,6 +181,7 @@ function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown;
       <>
         <p><Faint>The answer names it: it is recognised on every machine at once.</Faint></p>
         <KnownForm
+          keptAs={`card for ${unknown.subject}`}
           start={startOf(unknown)}
           error={answer.error}
           isPending={answer.isPending}
@@ -189,7 +194,8 @@ function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown;
     )
   }
   return (
-    <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it"
+    <RecordForm keptAs={`answer of ${unknown.sort} ${unknown.subject}`}
+      error={answer.error} isPending={answer.isPending} action="Settle it"
       onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') },
         { onSuccess: settled }) }} onCancel={onDone}>
       <FieldGrid>
@@ -214,6 +220,7 @@ export function AskAbout({ machineId, onDone }: { machineId: number | null; onDo
   const sorts: Unknown['sort'][] = ['connector', 'switch', 'card', 'board', 'unit', 'chip', 'other']
   return (
     <RecordForm
+      keptAs={`question about ${String(machineId)}`}
       error={ask.error}
       isPending={ask.isPending}
       action="Ask"

@@ -89,7 +89,7 @@ describe('the settings of the collection', () => {
     await user.clear(zone)
     await user.type(zone, 'kiriti')
     await user.click(await screen.findByRole('option', { name: 'Pacific/Kiritimati' }))
-    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     expect(await screen.findByText('Pacific/Kiritimati')).toBeTruthy()
     expect(asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ timeZone: 'Pacific/Kiritimati' })
   })

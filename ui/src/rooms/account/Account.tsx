@@ -31,7 +31,8 @@ export default function Account() {
       <p>You are signed in as {account?.role}.</p>
       {change.isSuccess && !changing && <p role="status">Your password is changed. Your other sessions have ended.</p>}
       {changing ? (
-        <RecordForm error={change.error} wrong={differ} isPending={change.isPending} action="Change the password"
+        <RecordForm keptAs={null}
+          error={change.error} wrong={differ} isPending={change.isPending} action="Change the password"
           onSubmit={submit} onCancel={() => { setChanging(false) }}>
           <FieldGrid>
             <Field label="Current password" name="current" type="password" autoComplete="current-password" isRequired

@@ -47,11 +47,12 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
   const change = useChangeCollection()
   const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency', timeZone: 'time zone' }
   return (
-    <EditRecord record={collection} change={change} newerIn={(newer) => newer.collection} names={names} onDone={onDone}>
+    <EditRecord keptAs="collection"
+      record={collection} change={change} newerIn={(newer) => newer.collection} names={names} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm
           {...form}
-          action="Keep it"
+          action="Save"
           onSubmit={(data) => {
             onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'),
               currency: textOf(data, 'currency'), timeZone: textOf(data, 'timeZone') })
@@ -106,6 +107,7 @@ function Numbers() {
           : <p>No number is passed over without explanation.</p>}
       {writing && (
         <RecordForm
+          keptAs={null}
           error={take.error}
           isPending={take.isPending}
           action={take.variables?.dryRun && take.variables.text === text && lines.length > wrong.length

@@ -52,6 +52,7 @@ function Invite({ onDone }: { onDone: (link?: Link) => void }) {
   const [role, setRole] = useState(roles[1].value)
   return (
     <RecordForm
+      keptAs="invitation"
       error={invite.error}
       isPending={invite.isPending}
       action="Invite"

@@ -51,9 +51,10 @@ function Edit({ account, isOwn, onDone }: { account: ListedAccount; isOwn: boole
   const [role, setRole] = useState(account.role)
   return (
     <RecordForm
+      keptAs={`account ${String(account.id)}`}
       error={change.error}
       isPending={change.isPending}
-      action="Keep"
+      action="Save"
       onSubmit={(form) => { change.mutate({ name: textOf(form, 'name'), role, disabled: account.disabled,
         version: account.version }, { onSuccess: onDone }) }}
       onCancel={onDone}

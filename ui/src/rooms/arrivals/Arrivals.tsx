@@ -1,5 +1,5 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 
 import { lotsQuery } from '../../api/lots'
 import { messageOf } from '../../api/problem'
@@ -9,10 +9,11 @@ import { ListHead } from '../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
+import { useFilters } from '../../kit/useFilters'
 
 /** What arrived, the newest first. */
 export default function Arrivals() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('search') ?? ''
   const lots = useInfiniteQuery(lotsQuery(words))
   const account = useAccount()
@@ -24,14 +25,14 @@ export default function Arrivals() {
         title="Arrivals"
         label="Filter by words in what arrived, its things, from whom, how, when"
         words={words}
-        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}
+        onWords={(next) => { setParameters(next ? { search: next } : {}) }}
       >
-        {account?.mayKeepTheRecord && <Button $tone="main" onPress={() => void navigate('/shelves/arrivals/new')}>
+        {account?.mayKeepTheRecord && <Button $tone="main" onPress={() => void navigate('/collection/arrivals/new')}>
           Receive a lot
         </Button>}
       </ListHead>
       <p><Faint>What came together, from whom and for how much. Its things become machines, go to store, or are passed
-        on. <Link to="/shelves">Back to the shelves</Link></Faint></p>
+        on. <Link to="/collection">Back to the collection</Link></Faint></p>
       {lots.error && <Notice tone="stop" word="Not listed.">{messageOf(lots.error)}</Notice>}
       {found.length > 0 && (
         <Scroll>
@@ -42,7 +43,7 @@ export default function Arrivals() {
               {found.map((lot) => (
                 <tr key={lot.id}>
                   <Figure $text>{lot.arrived}</Figure>
-                  <td><Link to={`/shelves/arrivals/${String(lot.id)}`}>{lot.title}</Link></td>
+                  <td><Link to={`/collection/arrivals/${String(lot.id)}`}>{lot.title}</Link></td>
                   <td>{lot.method}</td>
                   <td>{lot.party}</td>
                   <Figure>{lot.items}</Figure>
@@ -55,7 +56,7 @@ export default function Arrivals() {
         </Scroll>
       )}
       {lots.data && found.length === 0 && (
-        <p>{words ? <>No arrival has all of these words. <Link to="/shelves/arrivals">Show all</Link></>
+        <p>{words ? <>No arrival has all of these words. <Link to="/collection/arrivals">Show all</Link></>
           : 'Nothing is written down as arrived. Receive the first lot: what came together, from whom, for how much.'}</p>
       )}
       {lots.hasNextPage && <Buttons>

@@ -19,6 +19,8 @@ const spreads: { value: NonNullable<LotFields['spread']>; text: string }[] = [
 
 type Props = {
   start?: Partial<LotFields> & { party?: string }
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -12,13 +12,14 @@ export default function NewLot() {
     <Page>
       <Title>Receive a lot</Title>
       <LotForm
+        keptAs="new lot"
         error={receive.error}
         isPending={receive.isPending}
         action="Receive it, and add its things"
-        leave="Back to arrivals"
+        leave="Cancel"
         onSubmit={(fields) => { receive.mutate({ ...fields, things: [] }, { onSuccess: ({ id }) =>
-          void navigate(`/shelves/arrivals/${String(id)}`) }) }}
-        onCancel={() => void navigate('/shelves/arrivals')}
+          void navigate(`/collection/arrivals/${String(id)}`) }) }}
+        onCancel={() => void navigate('/collection/arrivals')}
       />
     </Page>
   )

@@ -12,6 +12,7 @@ import { EditRecord } from '../../kit/EditRecord'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
+import { Skeleton } from '../../kit/Skeleton'
 import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
 import { Pictures } from '../../pictures/Pictures'
 import { LotForm } from './LotForm'
@@ -21,7 +22,7 @@ import { Things } from './Things'
 export default function OneLot() {
   const id = Number(useParams().lotId)
   const lot = useQuery(lotQuery(id))
-  if (lot.isPending) return null
+  if (lot.isPending) return <Page><Skeleton what="The lot" lines={14} /></Page>
   if (!lot.data)
     return <Page><Title>Arrivals</Title><Notice tone="stop" word="Not read.">{messageOf(lot.error)}</Notice></Page>
   return <Shown key={id} lot={lot.data} />
@@ -33,7 +34,7 @@ function Shown({ lot }: { lot: Lot }) {
   const [telling, setTelling] = useState(false)
   return (
     <Page>
-      <Title><Link to="/shelves/arrivals">Arrivals</Link> / {lot.title}</Title>
+      <Title><Link to="/collection/arrivals">Arrivals</Link> / {lot.title}</Title>
       {editing ? <Edit lot={lot} onDone={() => { setEditing(false) }} /> : (
         <Part title="How it came" action={mayEdit && <Button $small onPress={() => { setEditing(true) }}>Edit</Button>}>
           <Facts>
@@ -76,9 +77,10 @@ function Edit({ lot, onDone }: { lot: Lot; onDone: () => void }) {
   const names = { title: 'what arrived', method: 'how', arrived: 'when', party: 'from', condition: 'condition',
     note: 'note', items: 'things' }
   return (
-    <EditRecord record={lot} change={change} newerIn={({ lot: newer }) => newer && { ...lot, ...newer }} names={names}
+    <EditRecord keptAs={`lot ${String(lot.id)}`}
+      record={lot} change={change} newerIn={({ lot: newer }) => newer && { ...lot, ...newer }} names={names}
       onDone={onDone}>
-      {(form) => <LotForm start={lot} action="Keep it" {...form} />}
+      {(form) => <LotForm start={lot} action="Save" {...form} />}
     </EditRecord>
   )
 }

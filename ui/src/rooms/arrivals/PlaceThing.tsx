@@ -9,7 +9,7 @@ import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 import { BoardForm } from '../bench/stages/takestock/BoardForm'
 import { PickMachine } from '../bench/stages/takestock/moves/PickMachine'
-import { MachineForm } from '../shelves/MachineForm'
+import { MachineForm } from '../collection/MachineForm'
 
 type Goal = 'machine' | 'store' | 'known'
 type Props = { lot: Lot; thing: LotThing; onDone: () => void }
@@ -40,11 +40,12 @@ function AsMachine({ lot, thing, onDone }: Props) {
   if (next.isPending) return null
   return (
     <MachineForm
+      keptAs={`thing ${String(thing.id)} as machine`}
       start={{ accession: next.data?.number ?? '', name: thing.title }}
       error={become.error}
       isPending={become.isPending}
       action="Enter it and take it onto the bench"
-      leave="Leave it"
+      leave="Cancel"
       onSubmit={(fields) => { become.mutate({ ...fields, version: lot.version }, { onSuccess: ({ id }) =>
         void navigate(`/bench/${String(id)}/arrive`) }) }}
       onCancel={onDone}
@@ -57,6 +58,7 @@ function ToStore({ lot, thing, onDone }: Props) {
   const go = useThingGoesToStore(lot.id, thing.id)
   return (
     <BoardForm
+      keptAs={`thing ${String(thing.id)} to store`}
       start={{ title: thing.title, kind: thing.kind === 'board' ? 'card' : 'other' }}
       error={go.error}
       isPending={go.isPending}
@@ -76,6 +78,7 @@ function IsKnown({ lot, thing, onDone }: Props) {
   const link = useThingIsMachine()
   return (
     <RecordForm
+      keptAs={`thing ${String(thing.id)} is a machine`}
       error={link.error}
       isPending={link.isPending}
       action="It is this machine"

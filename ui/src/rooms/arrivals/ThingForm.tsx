@@ -15,6 +15,8 @@ export const thingKinds: { value: ThingFields['kind']; text: string }[] = [
 type Props = {
   start?: LotThing
   byHand: boolean
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

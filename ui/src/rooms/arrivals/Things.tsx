@@ -75,11 +75,12 @@ export function Things({ lot }: { lot: Lot }) {
       ))}
       {adding && (
         <ThingForm
+          keptAs={`new thing of lot ${String(lot.id)}`}
           key={lot.version}
           byHand={byHand}
           error={add.error}
           isPending={add.isPending}
-          action="Add it"
+          action="Add"
           onSubmit={(fields) => { add.mutate({ ...fields, version: lot.version }) }}
           onCancel={() => { setAdding(false) }}
         />
@@ -122,11 +123,12 @@ function Change({ lot, thing, onDone }: { lot: Lot; thing: LotThing; onDone: () 
   return (
     <>
       <ThingForm
+        keptAs={`thing ${String(thing.id)}`}
         start={thing}
         byHand={lot.spread === 'hand'}
         error={change.error}
         isPending={change.isPending}
-        action="Keep it"
+        action="Save"
         onSubmit={(fields) => { change.mutate({ ...fields, version: lot.version }, { onSuccess: onDone }) }}
         onCancel={onDone}
       />

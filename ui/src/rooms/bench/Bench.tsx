@@ -6,6 +6,7 @@ import { machineQuery } from '../../api/machines'
 import { messageOf, ProblemError } from '../../api/problem'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
+import { Skeleton } from '../../kit/Skeleton'
 import { putOnBench } from './lastOnBench'
 import { MachineOnBench } from './MachineOnBench'
 
@@ -18,12 +19,12 @@ export default function Bench() {
   useEffect(() => { putOnBench(gone ? undefined : machineId) }, [machineId, gone])
 
   if (machine.data) return <MachineOnBench key={machineId} machine={machine.data} />
-  if (machine.isPending) return null
+  if (machine.isPending) return <Page><Skeleton what="The machine" lines={14} /></Page>
   return (
     <Page>
       <Title>Bench</Title>
       {gone ? (
-        <p>There is no such machine. Take one from the <Link to="/shelves">shelves</Link>.</p>
+        <p>There is no such machine. Take one from the <Link to="/collection">collection</Link>.</p>
       ) : (
         <Notice tone="stop" word="Not read.">{messageOf(machine.error)}</Notice>
       )}

@@ -11,7 +11,7 @@ export default function EmptyBench() {
   return (
     <Page>
       <Title>Bench</Title>
-      <p>No machine lies on the bench. Take one from the <Link to="/shelves">shelves</Link>.</p>
+      <p>No machine lies on the bench. Take one from the <Link to="/collection">collection</Link>.</p>
     </Page>
   )
 }

@@ -9,7 +9,7 @@ import { Button } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { useShortcut } from '../../kit/shortcuts'
 import { color, font, space } from '../../theme'
-import { MachineForm } from '../shelves/MachineForm'
+import { MachineForm } from '../collection/MachineForm'
 
 /** What the machine is, in two lines; a curator can edit the record in place. */
 export function MachineHead({ machine }: { machine: Machine }) {
@@ -46,8 +46,9 @@ export function MachineHead({ machine }: { machine: Machine }) {
 function Record({ machine, onDone }: { machine: Machine; onDone: () => void }) {
   const change = useChangeMachine(machine.id)
   return (
-    <EditRecord record={machine} change={change} newerIn={(newer) => newer.machine} names={names} onDone={onDone}>
-      {(form) => <MachineForm start={machine} action="Keep the record" leave="Leave as it was" {...form} />}
+    <EditRecord keptAs={`machine ${String(machine.id)}`}
+      record={machine} change={change} newerIn={(newer) => newer.machine} names={names} onDone={onDone}>
+      {(form) => <MachineForm start={machine} action="Save" leave="Cancel" {...form} />}
     </EditRecord>
   )
 }

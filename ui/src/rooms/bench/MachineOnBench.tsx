@@ -1,17 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect } from 'react'
+import { Suspense, useEffect } from 'react'
 import { useParams } from 'react-router'
 import styled from 'styled-components'
 
-import { assembliesQuery } from '../../api/assemblies'
-import { dossierQuery } from '../../api/dossier'
-import { identifyStageQuery } from '../../api/identify'
-import { conditionQuery } from '../../api/judge'
 import type { Machine } from '../../api/machines'
-import { openedUpQuery } from '../../api/openup'
 import { messageOf } from '../../api/problem'
 import { Boundary } from '../../kit/Boundary'
 import { Notice } from '../../kit/Notice'
+import { Skeleton } from '../../kit/Skeleton'
+import { usePageTitle } from '../../kit/pageTitle'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { color, narrow, space } from '../../theme'
@@ -19,76 +16,52 @@ import { LaterText } from './LaterText'
 import { MachineHead } from './MachineHead'
 import { StageRail } from './StageRail'
 import { beInStage } from './lastOnBench'
-import { glance, stages } from './stages'
-import { TakeStock } from './stages/takestock/TakeStock'
-
-const AtAGlance = lazy(() => import('./glance/AtAGlance').then(({ AtAGlance: page }) => ({ default: page })))
-const Arrive = lazy(() => import('./stages/arrive/Arrive').then(({ Arrive: page }) => ({ default: page })))
-const Identify = lazy(() => import('./stages/identify/Identify').then(({ Identify: page }) => ({ default: page })))
-const Judge = lazy(() => import('./stages/judge/Judge').then(({ Judge: page }) => ({ default: page })))
-const OpenUp = lazy(() => import('./stages/openup/OpenUp').then(({ OpenUp: page }) => ({ default: page })))
-const LookOver = lazy(() => import('./stages/lookover/LookOver').then(({ LookOver: page }) => ({ default: page })))
+import { benchQueries, glance, type OnBench, type Stage, stages } from './stages'
 
 /** Rail, stage and reckoning of one machine. */
 export function MachineOnBench({ machine }: { machine: Machine }) {
   const wanted = useParams().stage
-  const stage = stages.find(({ path }) => path === wanted)
-  const stagePath = stage?.path
-  useEffect(() => { if (stagePath) beInStage(stagePath) }, [stagePath])
-  const assemblies = useQuery(assembliesQuery(machine.id))
-  const dossier = useQuery(dossierQuery(machine.id))
-  const identified = useQuery(identifyStageQuery(machine.id))
-  const opened = useQuery(openedUpQuery(machine.id))
-  const condition = useQuery(conditionQuery(machine.id))
+  const stage = [glance, ...stages].find(({ path }) => path === wanted)
+  usePageTitle(`${machine.accession} ${machine.name} - ${stage?.name ?? 'no such stage'}`)
+  const queries = benchQueries(machine.id)
+  const assemblies = useQuery(queries.assemblies)
+  const dossier = useQuery(queries.dossier)
+  const known = { dossier: dossier.data, identified: useQuery(queries.identified).data,
+    opened: useQuery(queries.opened).data, condition: useQuery(queries.condition).data }
   const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
+  const boards = new Set(assemblies.data?.map(({ id }) => id))
+  const stagePath = stage === glance ? undefined : stage?.path
+  useEffect(() => { if (stagePath) beInStage(stagePath) }, [stagePath])
 
   return (
     <Layout>
-      <StageRail
-        machineId={machine.id}
-        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver,
-          'take-stock': reckoning.machine?.stage, identify: identified.data, 'open-up': opened.data?.stage,
-            judge: condition.data?.stage }}
-      />
+      <StageRail machineId={machine.id} known={{ ...known, machine: reckoning.machine }} />
       <Middle>
         <MachineHead machine={machine} />
-        <Boundary of={stage?.name ?? glance.name} at={wanted}>
-          {wanted === glance.path ? (
-            <Suspense fallback={null}><AtAGlance machine={machine} dossier={dossier.data} /></Suspense>
-          ) : !stage || stage.later ? (
-            <>
-              <h2>{stage?.name ?? 'No such stage'}</h2>
-              <LaterText sentence={stage?.later ?? 'Choose one in the rail.'} />
-            </>
-          ) : error ? (
-            <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
-          ) : stage.path === 'take-stock' ? (
-            assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
-          ) : stage.path === 'identify' ? (
-            assemblies.data && <Suspense fallback={null}>
-              <Identify machine={machine} assemblies={assemblies.data} />
-            </Suspense>
-          ) : stage.path === 'open-up' ? (
-            assemblies.data && <Suspense fallback={null}>
-              <OpenUp machine={machine} assemblies={assemblies.data} />
-            </Suspense>
-          ) : stage.path === 'judge' ? (
-            <Suspense fallback={null}><Judge machine={machine} /></Suspense>
-          ) : (
-            dossier.data && (
-              <Suspense fallback={null}>
-                {stage.path === 'arrive' ? <Arrive machine={machine} dossier={dossier.data} />
-                  : <LookOver machine={machine} dossier={dossier.data} />}
-              </Suspense>
-            )
-          )}
+        <StageName>
+          <h2 data-arrive>{stage?.name ?? 'No such stage'}</h2>
+          <span>{stage?.usual}</span>
+        </StageName>
+        <Boundary of={stage?.name ?? 'This stage'} at={wanted}>
+          {error ? <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
+            : <OneStage stage={stage}
+              at={assemblies.data && dossier.data && { machine, assemblies: assemblies.data, dossier: dossier.data,
+                reckoning }} />}
         </Boundary>
       </Middle>
-      <Boundary of="The reckoning"><Reckoning assemblies={assemblies.data ?? []} reckoning={reckoning} stages={stages}
-        stage={wanted === glance.path ? glance : stage} /></Boundary>
+      <Boundary of="The reckoning">
+        <Reckoning assemblies={assemblies.data ?? []} reckoning={reckoning} stages={stages} stage={stage}
+          pageOf={(id) => `/bench/${String(machine.id)}/${boards.has(id) ? 'take-stock' : 'look-over'}`} />
+      </Boundary>
     </Layout>
   )
+}
+
+function OneStage({ stage, at }: { stage: Stage | undefined; at: OnBench | undefined }) {
+  if (!stage?.page) return <LaterText sentence={stage?.later ?? 'Choose one in the rail.'} />
+  const waiting = <Skeleton what={stage.name} lines={14} />
+  return at ? <Suspense fallback={waiting}><stage.page.Page {...at} /></Suspense> : waiting
 }
 
 const Layout = styled.div`
@@ -96,7 +69,7 @@ const Layout = styled.div`
   grid-template-columns: 160px minmax(0, 1fr) 320px;
   min-height: calc(100vh - 49px);
 
-  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+  ${narrow} { grid-template: auto 1fr auto / minmax(0, 1fr); }
 `
 const Middle = styled.main`
   display: flex;
@@ -108,4 +81,13 @@ const Middle = styled.main`
 
   @media (max-width: 600px) { padding: ${space(2)} ${space(1)}; }
   ${narrow} { border-right: none; }
+`
+/** Which stage it is, and what a registrar calls it. */
+const StageName = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 ${space(1)};
+  h2 { font-size: 20px; color: ${color.slate}; outline: none; }
+  span { color: ${color.faint}; font-size: 15px; }
 `

@@ -5,12 +5,13 @@ import styled from 'styled-components'
 import { assembliesQuery, type FittedAssembly } from '../../api/assemblies'
 import { type Machine, machineQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
+import type { ReckonedBoard } from '../../api/reckoning'
 import { today } from '../../history/moment'
 import { Button } from '../../kit/Button'
 import { Notice } from '../../kit/Notice'
 import { Page } from '../../kit/Page'
 import { OnScreen, Paper } from '../../kit/Paper'
-import { type BoardReckoning, useReckoning } from '../../reckoning/useReckoning'
+import { useReckoning } from '../../reckoning/useReckoning'
 import { color, font, space } from '../../theme'
 
 /** The sheets of a machine with their reckoning, designed for paper. */
@@ -53,7 +54,7 @@ function Dossier({ machine, assemblies }: { machine: Machine; assemblies: Fitted
   )
 }
 
-function Board({ assembly, reckoned }: { assembly: FittedAssembly; reckoned: BoardReckoning | undefined }) {
+function Board({ assembly, reckoned }: { assembly: FittedAssembly; reckoned: ReckonedBoard | undefined }) {
   const { title, part, rev, serial, slot, revision } = assembly
   const facts = [part && `part ${part}`, rev && `rev ${rev}`, serial && `serial ${serial}`, slot && `slot ${slot}`,
     `sheet revision ${String(revision)}`]

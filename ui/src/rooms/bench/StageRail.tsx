@@ -2,13 +2,11 @@ import { useEffect, useRef } from 'react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
-import type { Schemas } from '../../api/client'
+import { useIsConnected } from '../../data/connection'
 import { Mark, type MarkKind } from '../../kit/Mark'
 import { useShortcut } from '../../kit/shortcuts'
 import { color, narrow, space } from '../../theme'
-import { glance, stages } from './stages'
-
-type StageState = Schemas['ReckonedStage']
+import { glance, type Stage, stages, type StageState } from './stages'
 
 const marks: Record<StageState['state'], MarkKind> = {
   untouched: 'none',
@@ -18,11 +16,12 @@ const marks: Record<StageState['state'], MarkKind> = {
 }
 
 /** The ten stages down the left edge, each with its state as shape and word. */
-export function StageRail({ machineId, states }: { machineId: number;
-  states: Record<string, StageState | undefined> }) {
+export function StageRail({ machineId, known }: { machineId: number;
+  known: Parameters<NonNullable<Stage['state']>>[0] }) {
   const current = useParams().stage
   const navigate = useNavigate()
   const places = [glance, ...stages]
+  const isConnected = useIsConnected()
   const at = places.findIndex(({ path }) => path === current)
 
   const rail = useRef<HTMLElement>(null)
@@ -41,14 +40,14 @@ export function StageRail({ machineId, states }: { machineId: number;
       <ol>
         <li><StageLink to={`/bench/${String(machineId)}/${glance.path}`}><Mark kind="text" /><span>{glance.name}</span>
         </StageLink></li>
-        {stages.map(({ path, name, usual, later }) => {
-          const at = states[path]
-          const state = later ? 'later' : (at?.state ?? 'untouched')
+        {stages.map(({ path, name, usual, later, state: stateOf }) => {
+          const at = stateOf?.(known)
+          const state = later ? 'later' : at?.state ?? (isConnected ? '...' : 'not known here')
           const count = !later && at?.count ? ` ${String(at.count)}` : ''
           return (
             <li key={path}>
               <StageLink to={`/bench/${String(machineId)}/${path}`}>
-                <Mark kind={later ? 'later' : marks[at?.state ?? 'untouched']} />
+                <Mark kind={later ? 'later' : at ? marks[at.state] : 'unknown'} />
                 <span>
                   {name}
                   <Usual>{usual}</Usual>

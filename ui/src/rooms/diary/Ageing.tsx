@@ -67,13 +67,13 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
   const [consequence, setConsequence] = useState(one.consequence)
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
-    <EditRecord record={one} change={change} newerIn={(newer) => newer.maintenanceClass}
+    <EditRecord keptAs={`class ${one.key}`} record={one} change={change} newerIn={(newer) => newer.maintenanceClass}
       names={{ name: 'name', words: 'words', happens: 'what happens', source: 'how one knows', minutes: 'minutes' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm
           {...form}
           wrong={wrong}
-          action="Keep it"
+          action="Save"
           onSubmit={(data) => {
             const intervals = readIntervals(textOf(data, 'intervals'))
             if (!intervals) {

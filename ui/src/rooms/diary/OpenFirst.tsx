@@ -22,6 +22,7 @@ export default function OpenFirst() {
   const plan = useQuery({ ...openingsQuery(minutes), placeholderData: (before) => before })
   const risks = useInfiniteQuery(risksQuery(0))
   const first = risks.data?.pages[0]
+  const most = Math.max(1, ...plan.data?.openings.flatMap(({ due }) => due.map((one) => one.overdueRatio)) ?? [])
   return (
     <Page>
       <PageHead>
@@ -47,13 +48,8 @@ export default function OpenFirst() {
                   {machine.accession || 'Stores:'} {machine.name}</Link></strong>{' '}
                 <Faint>{[machine.place, `${inHours(takes)}${timed ? ', as timed last time' : ''}`].filter(Boolean)
                   .join(' · ')}</Faint>
-                <ul>
-                  {due.map((risk) =>
-                    <li key={`${String(risk.assemblyId)} ${String(
-                      risk.line)} ${risk.class}`}>{risk.place === risk.board ? risk.board
-                        : `${risk.board}, ${risk.place}`}: {risk.why}</li>)}
-                  {more > 0 && <li>and {more} more</li>}
-                </ul>
+                <RiskList risks={due} most={most} />
+                {more > 0 && <p>and {more} more</p>}
               </li>
             ))}
           </Openings>
@@ -87,5 +83,4 @@ const Hours = styled.div`
 `
 const Openings = styled.ol`
   > li { padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
-  ul { padding-left: ${space(2)}; list-style: square; font-size: 15px; }
 `

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { libraryQuery, useNameType } from '../../api/library'
@@ -10,6 +10,7 @@ import { Button } from '../../kit/Button'
 import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
+import { useFilters } from '../../kit/useFilters'
 import { PackForm } from './PackForm'
 import { TypeDetail } from './TypeDetail'
 import { TypeForm } from './TypeForm'
@@ -17,7 +18,7 @@ import { TypeTable } from './TypeTable'
 
 /** Type numbers: the built-in ones and the collection's own, with where each occurs. */
 export default function Library() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const start = parameters.get('start') ?? ''
   const chosen = parameters.get('type') ?? ''
   const types = useQuery(libraryQuery(start))
@@ -37,7 +38,7 @@ export default function Library() {
         words={start}
         maxLength={30}
         mono
-        onWords={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
+        onWords={(words) => { setParameters(words ? { start: words } : {}) }}
       >
         {mayName && <Button $tone="main" onPress={() => { setNaming(true) }}>Name a type</Button>}
       </ListHead>
@@ -59,6 +60,7 @@ export default function Library() {
       {taking && <PackForm onDone={() => { setTaking(false) }} />}
       {naming && (
         <TypeForm
+          keptAs="new type"
           start={{ number: start.toUpperCase() }}
           error={name.error}
           isPending={name.isPending}

@@ -37,7 +37,7 @@ export function PackForm({ onDone }: { onDone: () => void }) {
         </Button>
         {look.data && wrong === 0 && !take.data?.taken && <Button isPending={take.isPending}
           onPress={() => { take.mutate({ text, dry: false, over }) }}>Take it over</Button>}
-        <Button onPress={onDone}>{take.data?.taken ? 'Close' : 'Leave it'}</Button>
+        <Button onPress={onDone}>{take.data?.taken ? 'Close' : 'Cancel'}</Button>
       </Buttons>
       {count('changed') > 0 && !take.data && <Tick isOn={over} onChange={setOver}
         label={`Also change the ${String(count('changed'))} that say something else than ours`} />}

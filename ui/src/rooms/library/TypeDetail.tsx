@@ -71,8 +71,9 @@ const names: Partial<Record<keyof OwnType, string>> = {
 function EditType({ own, onDone }: { own: OwnType; onDone: () => void }) {
   const change = useChangeType(own.id)
   return (
-    <EditRecord record={own} change={change} newerIn={(newer) => newer.ownType} names={names} onDone={onDone}>
-      {(form) => <TypeForm start={own} action="Keep the type" {...form} />}
+    <EditRecord keptAs={`type ${String(own.id)}`}
+      record={own} change={change} newerIn={(newer) => newer.ownType} names={names} onDone={onDone}>
+      {(form) => <TypeForm start={own} action="Save" {...form} />}
     </EditRecord>
   )
 }

@@ -23,6 +23,8 @@ const memories: Class[] = ['dram', 'sram', 'eprom', 'eeprom', 'flash', 'mask-rom
 
 type Props = {
   start: Partial<OwnTypeFields>
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -14,10 +14,11 @@ export function AddLoose({ onDone }: { onDone: () => void }) {
   const navigate = useNavigate()
   return (
     <BoardForm
+      keptAs="new thing in store"
       start={{ title: '', kind: 'card' }}
       error={add.error}
       isPending={add.isPending}
-      action="Enter it"
+      action="Save"
       onSubmit={(fields, form) => {
         add.mutate({ ...fields, place: textOf(form, 'place') }, { onSuccess: ({ id }) =>
           void navigate(`/stores/${String(id)}`) })

@@ -35,12 +35,13 @@ export function BoardFindings({ assemblyId, mayWrite }: { assemblyId: number; ma
             <Field label="Part" value={designator} onChange={setDesignator} mono placeholder="BT1" />
           </FieldGrid>
           <FindingForm
+            keptAs={`finding of board ${String(assemblyId)} ${subsystem}`}
             key={subsystem}
             item={{ ...chosen, parts: [] }}
             severities={severities}
             error={note.error}
             isPending={note.isPending}
-            action="Note it"
+            action="Save"
             onSubmit={(seen) => {
               note.mutate({ subsystem, ...seen, ...(seen.new && { new: { ...seen.new, designator } }) },
                 { onSuccess: () => { setAdding(false); setDesignator('') } })

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
@@ -9,6 +10,7 @@ import { useAccount } from '../../api/session'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
+import { Skeleton } from '../../kit/Skeleton'
 import { Serves } from '../../peripherals/Serves'
 import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
 import { Identification } from '../../identifications/Identification'
@@ -16,20 +18,21 @@ import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { narrow } from '../../theme'
 import { Board } from '../bench/stages/takestock/Board'
+import { useSpot } from '../../kit/spot'
 import { BoardFindings } from './BoardFindings'
 
 /** One assembly that is in no machine: its sheet, its past, and the way back into one. */
 export default function OneLoose() {
   const id = Number(useParams().assemblyId)
   const assembly = useQuery(assemblyQuery(id))
-  if (assembly.isPending) return null
+  if (assembly.isPending) return <Page><Skeleton what="The thing in store" lines={14} /></Page>
   if (!assembly.data) {
     return <Page><Title>Stores</Title><Notice tone="stop" word="Not read.">{messageOf(assembly.error)}</Notice></Page>
   }
   if (assembly.data.machineId) return <Navigate to={`/bench/${String(assembly.data.machineId)}/take-stock`} replace />
   if (assembly.data.isVoided) {
     return <Page><Title>{assembly.data.title}</Title>
-      <p>It was entered by mistake and is struck out. The <Link to="/diary">diary</Link> can bring it back.</p></Page>
+      <p>It was entered by mistake and is deleted. The <Link to="/diary">diary</Link> can bring it back.</p></Page>
   }
   return <Loose key={id} assembly={assembly.data} />
 }
@@ -38,25 +41,30 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const came = useQuery(assemblyArrivalQuery(assembly.id))
   const reckoning = useReckoning({ assembly: assembly.id }, 0, [assembly])
+  const spot = useSpot()
+  const { show } = reckoning
+  useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
   return (
     <Beside>
       <Page>
-        <Title><Link to="/stores">Stores</Link></Title>
+        <Title named={assembly.title}><Link to="/stores">Stores</Link></Title>
         {came.data?.lot && (
           <p>
-            Came with <Link to={`/shelves/arrivals/${String(came.data.lot.id)}`}>{came.data.lot.title}</Link>
+            Came with <Link to={`/collection/arrivals/${String(came.data.lot.id)}`}>{came.data.lot.title}</Link>
               {came.data.lot.arrived && `, ${came.data.lot.arrived}`}
             {came.data.thing?.share
               && `; its share of the cost is ${came.data.thing.share} ${came.data.lot.currency ?? ''}`}
           </p>
         )}
         <SharedIdentifiersOf of={{ kind: 'assembly', id: assembly.id }} />
-        <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
+        <Board assembly={assembly} reckonedBoard={reckoning.board(assembly.id)} reckonedText={reckoning.textOf(assembly.id)}
+        setDraft={reckoning.setDraft} onShow={reckoning.onShow} mayWrite={mayWrite} startHere={false} />
         <Serves assemblyId={assembly.id} mayWrite={mayWrite} />
         <BoardFindings assemblyId={assembly.id} mayWrite={mayWrite} />
         <Part title="What could it be" faint="Explanations against evidence"><Identification assemblyId={assembly.id} /></Part>
       </Page>
-      <Reckoning assemblies={[assembly]} reckoning={reckoning} />
+      <Reckoning assemblies={[assembly]} reckoning={reckoning}
+        pageOf={() => `/stores/${String(assembly.id)}`} />
     </Beside>
   )
 }

@@ -60,7 +60,7 @@ describe('places', () => {
     await user.click(screen.getByRole('button', { name: 'Rename' }))
     expect(await screen.findByText('Mill is in the list already.')).toBeTruthy()
     expect(field.value).toBe('Mill')
-    await user.click(screen.getByRole('button', { name: 'Leave it' }))
+    await user.click(screen.getByRole('button', { name: 'Cancel' }))
     expect(screen.getByRole('button', { name: 'Rename Loft' })).toBeTruthy()
   })
 

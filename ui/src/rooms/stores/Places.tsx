@@ -35,7 +35,7 @@ export default function Places() {
                 <tr key={row.path}>
                   <Deep $depth={row.depth}><RenamePlace path={row.path} name={row.name} mayRename={mayRename} /></Deep>
                   <Climate><ClimateOf row={row} /></Climate>
-                  <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>
+                  <Figure>{row.machines > 0 && <Link to={`/collection?search=${encodeURIComponent(row.path)}`}>
                     {row.machines}
                   </Link>}</Figure>
                   <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>
@@ -68,7 +68,7 @@ function ClimateOf({ row }: { row: PlaceRow }) {
         options={Object.entries(words).map(([value, text]) => ({ value: value as keyof typeof climates, text }))}
         onChange={(next) => { say.mutate({ place: row.path, climate: next }) }}
       />
-      {say.error && <Notice tone="stop" word="Not kept.">{messageOf(say.error)}</Notice>}
+      {say.error && <Notice tone="stop" word="Not saved.">{messageOf(say.error)}</Notice>}
     </>
   )
 }

@@ -23,7 +23,8 @@ export function RenamePlace({ path, name, mayRename }: { path: string; name: str
     )
   }
   return (
-    <RecordForm error={rename.error} isPending={rename.isPending} action="Rename" onCancel={close}
+    <RecordForm keptAs={`place ${path}`}
+      error={rename.error} isPending={rename.isPending} action="Rename" onCancel={close}
       onSubmit={(form) => { rename.mutate({ from: path, to: textOf(form, 'to') }, { onSuccess: close }) }}>
       <Field label={`What ${path} is called from now on`} name="to" defaultValue={path} autoFocus />
     </RecordForm>

@@ -1,6 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 
 import { looseQuery } from '../../api/moves'
 import { messageOf } from '../../api/problem'
@@ -10,11 +10,12 @@ import { ListHead } from '../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
+import { useFilters } from '../../kit/useFilters'
 import { AddLoose } from './AddLoose'
 
 /** What is in no machine: boards and other units in store, and those that are lent. */
 export default function Stores() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const search = parameters.get('search') ?? ''
   const loose = useInfiniteQuery(looseQuery(search))
   const account = useAccount()
@@ -27,7 +28,7 @@ export default function Stores() {
         title="Stores"
         label="Filter by words in name, kind, part number, place, borrower"
         words={search}
-        onWords={(words) => { setParameters(words ? { search: words } : {}, { replace: true }) }}
+        onWords={(words) => { setParameters(words ? { search: words } : {}) }}
       >
         <Button onPress={() => void navigate('/stores/places')}>Places</Button>
         {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>

@@ -57,7 +57,7 @@ describe('what is known of a machine', () => {
     expect(screen.getByText('not weighed: write an amount')).toBeTruthy()
     expect(screen.getByText('To be sure: ask.')).toBeTruthy()
     expect(screen.getByText(/from the sheets of its boards/)).toBeTruthy()
-    expect(screen.getByRole('link', { name: 'line 4' }).getAttribute('href')).toBe('/bench/3/look-over')
+    expect(screen.getByRole('link', { name: 'line 4' }).getAttribute('href')).toBe('/bench/3/look-over?at=9.4')
     const buttons = screen.getAllByRole('button', { name: /^Withdraw/ })
     expect(buttons.map((b) => b.getAttribute('aria-label')), 'only what somebody said, once')
       .toEqual(['Withdraw 64K', 'Withdraw lots', 'Withdraw 112K'])

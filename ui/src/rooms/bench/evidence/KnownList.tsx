@@ -11,6 +11,7 @@ import { Mark, type MarkKind } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 import { color, font, space, thumb, target } from '../../../theme'
+import { spotAddress } from '../../../kit/spot'
 import { StatementForm } from './StatementForm'
 
 const marks: Record<Fact['state'], MarkKind> = { settled: 'done', open: 'none', disputed: 'attention' }
@@ -111,7 +112,7 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
         {said.problem && <em> not weighed: {said.problem}</em>}
         {said.retracted && <em> withdrawn: {said.retracted}</em>}{' '}
         {said.spot && (
-          <Link to={`/bench/${String(machineId)}/look-over`} state={{ spot: said.spot }}>line {said.spot.line}</Link>
+          <Link to={spotAddress(machineId, said.spot, 'look-over')}>line {said.spot.line}</Link>
         )}
         {said.pictureId && <Go onPress={() => { if (said.pictureId) onPicture(said.pictureId, said.region) }}>
           {said.region ? 'place on the picture' : 'the picture'}
@@ -123,9 +124,10 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
       {withdrawing && (
         <Whole>
           <RecordForm
+            keptAs={`withdrawal of statement ${String(said.id)}`}
             error={retract.error}
             isPending={retract.isPending}
-            action="It does not count any more"
+            action="Withdraw"
             onSubmit={(form) => { retract.mutate({ id: said.id, why: textOf(form, 'why') },
               { onSuccess: () => { setWithdrawing(false) } }) }}
             onCancel={() => { setWithdrawing(false) }}

@@ -32,9 +32,10 @@ function Filled({ machineId, attributes, start, subject, startKind, cited, onDon
   const known = attributeOf(attributes, about)
   return (
     <RecordForm
+      keptAs={`statement of ${String(machineId)} ${start} ${subject}`}
       error={state.error}
       isPending={state.isPending}
-      action="Note it"
+      action="Save"
       onSubmit={(form) => {
         const body = { attribute: known?.key ?? about.trim(), subject: textOf(form, 'subject'),
           value: textOf(form, 'value'), ...readCitation(form, kind, cited), partyId: party,

@@ -58,7 +58,7 @@ describe('a machine at a glance', () => {
     expect(board.textContent).toContain('RAM 512 KB · ROM 32 KB1985-W27 to 1985-W40')
     expect(board.textContent).toContain('3 unknown')
     expect(board.textContent).toContain('2 findings, hazard')
-    expect(board.getAttribute('href')).toBe('/bench/3/take-stock')
+    expect(board.getAttribute('href')).toBe('/bench/3/take-stock?at=1.1')
     expect(screen.getByText('in which slot Relay card sits is not told.')).toBeTruthy()
     expect(screen.getByText('Built 1985-10-14 to 1986-04-06, while the model was made.')).toBeTruthy()
     expect(screen.getByRole('link', { name: 'Condition' }).getAttribute('href')).toBe('/bench/3/judge')

@@ -16,6 +16,7 @@ import { Mark } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { Faint } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
+import { Skeleton } from '../../../kit/Skeleton'
 import { useShortcut } from '../../../kit/shortcuts'
 import { color, font, space } from '../../../theme'
 import { lastStage } from '../lastOnBench'
@@ -25,10 +26,10 @@ import { StripTable } from '../stages/judge/Strip'
 import { Built } from './Built'
 
 /** The machine on one page: what it is, how it sits, its figures, its past, how it is, and what is next. */
-export function AtAGlance({ machine, dossier }: { machine: Machine; dossier: Dossier | undefined }) {
+export function AtAGlance({ machine, dossier }: { machine: Machine; dossier: Dossier }) {
   const glance = useQuery(glanceQuery(machine.id))
   if (glance.error) return <Notice tone="stop" word="Not read.">{messageOf(glance.error)}</Notice>
-  if (!glance.data) return <Waiting role="status">Putting it together ...</Waiting>
+  if (!glance.data) return <Skeleton what="The machine" lines={14} />
   const { sentence, layout, units, figures, built, urgent } = glance.data
   return (
     <>
@@ -50,7 +51,7 @@ export function AtAGlance({ machine, dossier }: { machine: Machine; dossier: Dos
         <Built built={built} />
       </Part>
       <Part title="Through whose hands" action={<Link to={`/bench/${String(machine.id)}/arrive`}>the whole story</Link>}>
-        {dossier && (dossier.chain.links.length > 0 ? <ChainDrawing chain={dossier.chain}
+        {(dossier.chain.links.length > 0 ? <ChainDrawing chain={dossier.chain}
           arrived={dossier.arrival.lot?.arrived ?? ''} /> : <p><Faint>Nothing is written down of its past.</Faint></p>)}
       </Part>
       <How machineId={machine.id} />
@@ -135,10 +136,6 @@ function Lately({ machineId }: { machineId: number }) {
   )
 }
 
-const Waiting = styled.p`
-  min-height: 60vh;
-  color: ${color.faint};
-`
 const Top = styled.div`
   display: grid;
   grid-template-columns: 240px minmax(0, 1fr);

@@ -1,6 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 
 import { type KnownAssembly, knownQuery, useNameKnown } from '../../../api/known'
 import { messageOf } from '../../../api/problem'
@@ -10,11 +10,12 @@ import { ListHead } from '../../../kit/ListHead'
 import { Scroll, StackedTable } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
+import { useFilters } from '../../../kit/useFilters'
 import { KnownForm } from './KnownForm'
 
 /** Cards, boards and other units that are recognised wherever they are. */
 export default function KnownAssemblies() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('search') ?? ''
   const found = useInfiniteQuery(knownQuery(words))
   const known = found.data?.pages.flatMap((page) => page.known) ?? []
@@ -25,7 +26,7 @@ export default function KnownAssemblies() {
   return (
     <Page>
       <ListHead title="Cards and boards" label="Filter by words in name, maker, number, print" words={words}
-        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}>
+        onWords={(next) => { setParameters(next ? { search: next } : {}) }}>
         {mayWrite && <Button $tone="main" onPress={() => { setNaming(true) }}>Name one</Button>}
       </ListHead>
       <p><Faint>Also supplies, keyboards, leads. What is named once is recognised on every machine. <Link to="/library">
@@ -33,6 +34,7 @@ export default function KnownAssemblies() {
       </Link></Faint></p>
       {naming && (
         <KnownForm
+          keptAs="new card"
           error={name.error}
           isPending={name.isPending}
           action="Name it"

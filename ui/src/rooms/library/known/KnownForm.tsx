@@ -9,6 +9,8 @@ type Kind = NonNullable<KnownFields['kind']>
 
 type Props = {
   start?: Partial<KnownFields>
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -12,6 +12,7 @@ import { Mark } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, Title } from '../../../kit/Page'
 import { Facts, Part } from '../../../kit/Part'
+import { Skeleton } from '../../../kit/Skeleton'
 import { SignTable } from '../../../signs/SignTable'
 import { DetailsOf } from './DetailsOf'
 import { KnownForm } from './KnownForm'
@@ -21,7 +22,7 @@ import { TestedFor } from './TestedFor'
 export default function OneKnown() {
   const id = Number(useParams().id)
   const known = useQuery(oneKnownQuery(id))
-  if (known.isPending) return null
+  if (known.isPending) return <Page><Skeleton what="The card" lines={14} /></Page>
   if (!known.data) {
     return <Page><Title>Cards and boards</Title>
       <Notice tone="stop" word="Not read.">{messageOf(known.error)}</Notice></Page>
@@ -77,8 +78,9 @@ function Edit({ known, onDone }: { known: KnownAssembly; onDone: () => void }) {
   const names = { name: 'what it is', kind: 'sort', maker: 'maker', numbers: 'part numbers', revisions: 'revisions',
     printed: 'printed on it', chips: 'chips', details: 'what is known of it', signs: 'what it shows', note: 'note', source: 'how one knows' }
   return (
-    <EditRecord record={known} change={change} newerIn={(newer) => newer.knownAssembly} names={names} onDone={onDone}>
-      {(form) => <KnownForm start={known} action="Keep it" {...form} />}
+    <EditRecord keptAs={`card ${String(known.id)}`}
+      record={known} change={change} newerIn={(newer) => newer.knownAssembly} names={names} onDone={onDone}>
+      {(form) => <KnownForm start={known} action="Save" {...form} />}
     </EditRecord>
   )
 }

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 
 import { type Maker, type MakerFields, makersQuery, useAddMaker, useChangeMaker } from '../../../api/library'
 import { messageOf } from '../../../api/problem'
@@ -13,10 +13,11 @@ import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
+import { useFilters } from '../../../kit/useFilters'
 
 /** Who made machines and parts, from when to when, and how one stands to others. */
 export default function Makers() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('search') ?? ''
   const makers = useQuery(makersQuery(words))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
@@ -26,14 +27,14 @@ export default function Makers() {
   return (
     <Page>
       <ListHead title="Makers" label="Filter by words in name, place, ties" words={words}
-        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}>
+        onWords={(next) => { setParameters(next ? { search: next } : {}) }}>
         {mayWrite && <Button $tone="main" onPress={() => { setAdding(true) }}>Add a maker</Button>}
       </ListHead>
       <p><Faint>The badge is not the maker: who made for whom stands here, with how one knows. <Link to="/library">
         Back to the library
       </Link></Faint></p>
       {adding && (
-        <MakerForm error={add.error} isPending={add.isPending} action="Add the maker"
+        <MakerForm keptAs="new maker" error={add.error} isPending={add.isPending} action="Add the maker"
           onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }}
             onCancel={() => { setAdding(false) }} />
       )}
@@ -69,7 +70,8 @@ export default function Makers() {
   )
 }
 
-type FormProps = { start?: Maker; error: Error | null; isPending: boolean; action: string;
+type FormProps = { start?: Maker; keptAs: string; base?: unknown; error: Error | null
+  isPending: boolean; action: string
   onSubmit: (fields: MakerFields) => void; onCancel: () => void }
 
 function MakerForm({ start, onSubmit, ...form }: FormProps) {
@@ -106,9 +108,10 @@ function Edit({ maker, onDone }: { maker: Maker; onDone: () => void }) {
   const names = { name: 'name', founded: 'founded', ended: 'ended', place: 'place', ties: 'ties', note: 'note',
     source: 'how one knows' }
   return (
-    <EditRecord record={maker} change={change} newerIn={({ maker: newer }) => newer && { ...maker, ...newer }}
+    <EditRecord keptAs={`maker ${String(maker.id)}`}
+      record={maker} change={change} newerIn={({ maker: newer }) => newer && { ...maker, ...newer }}
       names={names} onDone={onDone}>
-      {(form) => <MakerForm start={maker} action="Keep it" {...form} />}
+      {(form) => <MakerForm start={maker} action="Save" {...form} />}
     </EditRecord>
   )
 }

@@ -9,8 +9,9 @@ export function EditModel({ model, onDone }: { model: MachineModel; onDone: () =
     figures: 'what is measured and shown', facts: 'what is told of it', signs: 'what it shows',
     source: 'how one knows', note: 'note', variants: 'variants' }
   return (
-    <EditRecord record={model} change={change} newerIn={(newer) => newer.model} names={names} onDone={onDone}>
-      {(form) => <ModelForm start={model} action="Keep it" {...form} />}
+    <EditRecord keptAs={`model ${String(model.id)}`}
+      record={model} change={change} newerIn={(newer) => newer.model} names={names} onDone={onDone}>
+      {(form) => <ModelForm start={model} action="Save" {...form} />}
     </EditRecord>
   )
 }

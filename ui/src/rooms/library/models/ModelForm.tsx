@@ -5,6 +5,8 @@ import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Props = {
   start?: Partial<ModelFields>
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 
 import { modelsQuery, useAddModel } from '../../../api/identify'
 import { messageOf } from '../../../api/problem'
@@ -10,12 +10,13 @@ import { ListHead } from '../../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
+import { useFilters } from '../../../kit/useFilters'
 import { EditModel } from './EditModel'
 import { ModelForm } from './ModelForm'
 
 /** Models of machines: when they were made, and what belongs in them. */
 export default function Models() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('search') ?? ''
   const models = useQuery(modelsQuery(words))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
@@ -25,7 +26,7 @@ export default function Models() {
   return (
     <Page>
       <ListHead title="Models of machines" label="Filter by words in maker, model, variant" words={words}
-        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}>
+        onWords={(next) => { setParameters(next ? { search: next } : {}) }}>
         {mayWrite && <Button $tone="main" onPress={() => { setAdding(true) }}>Add a model</Button>}
       </ListHead>
       <p><Faint>A machine that is entered with the maker and model of one refers to it. <Link to="/library">
@@ -33,6 +34,7 @@ export default function Models() {
       </Link></Faint></p>
       {adding && (
         <ModelForm
+          keptAs="new model"
           error={add.error}
           isPending={add.isPending}
           action="Add the model"

@@ -10,6 +10,7 @@ import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, PageHead, Title } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
+import { Skeleton } from '../../../kit/Skeleton'
 import { SignTable } from '../../../signs/SignTable'
 import { BesideOther } from './BesideOther'
 import { BuiltDrawing } from './BuiltDrawing'
@@ -21,7 +22,7 @@ import { ToldFacts } from './ToldFacts'
 export default function OneModel() {
   const id = Number(useParams().id)
   const model = useQuery(modelQuery(id))
-  if (model.isPending) return null
+  if (model.isPending) return <Page><Skeleton what="The model" lines={14} /></Page>
   if (!model.data) {
     return <Page><Title>Models</Title><Notice tone="stop" word="Not read.">{messageOf(model.error)}</Notice></Page>
   }

@@ -18,7 +18,7 @@ export function Mentions() {
       <h2 id="names-found">Names found in texts</h2>
       <p><Faint>Until somebody says who is meant, viewers read the role in place of the name. A text that is changed is
         looked through again.</Faint></p>
-      {decide.error && <Notice tone="stop" word="Not kept.">{messageOf(decide.error)}</Notice>}
+      {decide.error && <Notice tone="stop" word="Not saved.">{messageOf(decide.error)}</Notice>}
       <Scroll>
         <StackedTable>
           <thead><tr><th>Text</th><th>Where</th><th>Private person</th>
@@ -28,7 +28,7 @@ export function Mentions() {
               <tr key={id}>
                 <td><Around text={around} said={spelling} /></td>
                 <td>{machineId ? <Link to={`/bench/${machineId}`}>{accession}</Link>
-                  : lotId ? <Link to={`/shelves/arrivals/${lotId}`}>a lot</Link> : subject}</td>
+                  : lotId ? <Link to={`/collection/arrivals/${lotId}`}>a lot</Link> : subject}</td>
                 <td>{party}</td>
                 <td>
                   <Button $small onPress={() => { decide.mutate({ id, version, meant: true }) }}>It is {party}</Button>

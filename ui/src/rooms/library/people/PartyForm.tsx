@@ -6,6 +6,8 @@ import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Props = {
   start?: Partial<PartyFields>
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

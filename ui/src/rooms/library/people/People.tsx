@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 
 import { partiesQuery, type Party, useAddParty, useChangeParty } from '../../../api/parties'
 import { messageOf } from '../../../api/problem'
@@ -11,12 +11,13 @@ import { ListHead } from '../../../kit/ListHead'
 import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
+import { useFilters } from '../../../kit/useFilters'
 import { Mentions } from './Mentions'
 import { PartyForm } from './PartyForm'
 
 /** People and organisations that things came from, were used by, or were passed on to. */
 export default function People() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('search') ?? ''
   const parties = useQuery(partiesQuery(words))
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
@@ -29,7 +30,7 @@ export default function People() {
         title="People and organisations"
         label="Filter by words in name, spelling, place"
         words={words}
-        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}
+        onWords={(next) => { setParameters(next ? { search: next } : {}) }}
       >
         {mayEdit && <Button $tone="main" onPress={() => { setAdding(true) }}>Add somebody</Button>}
       </ListHead>
@@ -37,6 +38,7 @@ export default function People() {
         role. <Link to="/library">Back to the library</Link></Faint></p>
       {adding && (
         <PartyForm
+          keptAs="new party"
           error={add.error}
           isPending={add.isPending}
           action="Add to the list"
@@ -81,8 +83,9 @@ function Edit({ party, onDone }: { party: Party; onDone: () => void }) {
   const change = useChangeParty(party.id)
   const names = { name: 'name', role: 'role', place: 'place', note: 'note', spellings: 'spellings' }
   return (
-    <EditRecord record={party} change={change} newerIn={(newer) => newer.party} names={names} onDone={onDone}>
-      {(form) => <PartyForm start={party} action="Keep it" {...form} />}
+    <EditRecord keptAs={`party ${String(party.id)}`}
+      record={party} change={change} newerIn={(newer) => newer.party} names={names} onDone={onDone}>
+      {(form) => <PartyForm start={party} action="Save" {...form} />}
     </EditRecord>
   )
 }

@@ -62,6 +62,7 @@ export function PickParty({ label, name, start, onPick, free }: Props) {
           <OverlayPanel>
             <Heading slot="title">Somebody new</Heading>
             <PartyForm
+              keptAs={`new party for ${name}`}
               start={{ name: search === chosen ? '' : search }}
               error={add.error}
               isPending={add.isPending}

@@ -62,12 +62,13 @@ function One({ procedure }: { procedure: Procedure }) {
 function Edit({ procedure, onDone }: { procedure: Procedure; onDone: () => void }) {
   const change = useChangeProcedure(procedure.id)
   return (
-    <EditRecord record={procedure} change={change} newerIn={(newer) => newer.procedure}
+    <EditRecord keptAs={`procedure ${String(procedure.id)}`}
+      record={procedure} change={change} newerIn={(newer) => newer.procedure}
       names={{ title: 'name', body: 'steps', warnings: 'warnings' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm
           {...form}
-          action="Keep it"
+          action="Save"
           onSubmit={(data) => {
             const text = (name: string) => textOf(data, name)
             const fields: ProcedureFields = { maker: text('maker'), model: text('model'), title: text('title'),

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 
 import { messageOf } from '../../../api/problem'
 import { romFileOf, type RomImage, romQuery, type RomView, useNameRom, useSplitRom } from '../../../api/roms'
@@ -11,7 +11,9 @@ import { Field, FieldGrid, Tick } from '../../../kit/Field'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, Title } from '../../../kit/Page'
 import { Facts, Part } from '../../../kit/Part'
+import { Skeleton } from '../../../kit/Skeleton'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
+import { useFilters } from '../../../kit/useFilters'
 import { Against } from './Against'
 import { Bytes } from './Bytes'
 import { Code } from './Code'
@@ -21,7 +23,7 @@ import { romName } from './romName'
 export default function OneRom() {
   const sha256 = useParams().sha256 ?? ''
   const rom = useQuery(romQuery(sha256))
-  if (rom.isPending) return null
+  if (rom.isPending) return <Page><Skeleton what="The ROM image" lines={14} /></Page>
   if (!rom.data)
     return <Page><Title>ROM image</Title><Notice tone="stop" word="Not read.">{messageOf(rom.error)}</Notice></Page>
   return <Shown key={sha256} rom={rom.data} />
@@ -29,7 +31,7 @@ export default function OneRom() {
 
 function Shown({ rom }: { rom: RomView }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const against = parameters.get('against') ?? ''
   const [naming, setNaming] = useState(false)
   const [offset, setOffset] = useState(0)
@@ -93,10 +95,10 @@ function Naming({ rom, onDone }: { rom: RomImage; onDone: () => void }) {
   const [isPublic, setPublic] = useState(rom.public ?? false)
   const change = useNameRom(rom.sha256)
   return (
-    <EditRecord record={rom} change={change} newerIn={(newer) => newer.rom}
+    <EditRecord keptAs={`ROM ${rom.sha256}`} record={rom} change={change} newerIn={(newer) => newer.rom}
       names={{ name: 'name', romVersion: 'version', note: 'note' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
-        <RecordForm {...form} action="Keep it"
+        <RecordForm {...form} action="Save"
           onSubmit={(data) => { onSubmit({ name: textOf(data, 'name'), romVersion: textOf(data, 'romVersion'),
             note: textOf(data, 'note'), public: isPublic }) }}>
           <FieldGrid>

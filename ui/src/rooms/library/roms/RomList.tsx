@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 
 import { messageOf } from '../../../api/problem'
 import { romListQuery, useMergeRoms } from '../../../api/roms'
@@ -11,12 +11,13 @@ import { ListHead } from '../../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
+import { useFilters } from '../../../kit/useFilters'
 import { romName } from './romName'
 import { RomSets } from './RomSets'
 
 /** The contents of read-only memories that were met, named ones first. */
 export default function RomList() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('search') ?? ''
   const roms = useQuery(romListQuery(words))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
@@ -27,7 +28,7 @@ export default function RomList() {
   return (
     <Page>
       <ListHead title="ROM images" label="Filter by name, version or the start of a sum" words={words}
-        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }} />
+        onWords={(next) => { setParameters(next ? { search: next } : {}) }} />
       <p><Faint>A content is known by its sums; name it once, and it is recognised on every
         machine. <Link to="/library">Back to the library</Link></Faint></p>
       {chosen.length > 0 && (

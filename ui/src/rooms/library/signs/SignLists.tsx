@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 
 import { messageOf } from '../../../api/problem'
 import { signListsQuery } from '../../../api/signs'
@@ -7,11 +7,12 @@ import { ListHead } from '../../../kit/ListHead'
 import { Notice } from '../../../kit/Notice'
 import { Page } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
+import { useFilters } from '../../../kit/useFilters'
 import { SignTable } from '../../../signs/SignTable'
 
 /** What all models and cards are known to show: lamps, beeps, screens and codes, by words of any of it. */
 export default function SignLists() {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const words = parameters.get('words') ?? ''
   const lists = useQuery(signListsQuery(words))
   return (
@@ -20,7 +21,7 @@ export default function SignLists() {
         title="Signs and codes"
         label="Model, sign, meaning"
         words={words}
-        onWords={(next) => { setParameters(next ? { words: next } : {}, { replace: true }) }}
+        onWords={(next) => { setParameters(next ? { words: next } : {}) }}
       />
       {lists.error && <Notice tone="stop" word="Not listed.">{messageOf(lists.error)}</Notice>}
       {lists.data?.map((list) => list.table.signs.length > 0 && (

@@ -11,6 +11,7 @@ import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { color, font, space } from '../../../../theme'
+import { atPicture } from '../../../../pictures/region'
 import { ChainDrawing } from './ChainDrawing'
 import { ChangeCustody, TellCustody } from './CustodyForm'
 
@@ -65,8 +66,7 @@ function One({ machineId, link, mayEdit }: { machineId: number; link: CustodyVie
         {link.roleWords} <strong>{link.whom || 'somebody unknown'}</strong>{link.place && `, ${link.place}`}
           {link.usedFor && `: ${link.usedFor}`} <Faint>({source})</Faint>
         {link.pictureId
-          && <> <Link to={`/bench/${String(machineId)}/look-over`}
-            state={{ picture: { id: link.pictureId, region: link.region } }}>{link.region ? 'place on the picture'
+          && <> <Link to={`/bench/${String(machineId)}/look-over?${atPicture({ id: link.pictureId, region: link.region })}`}>{link.region ? 'place on the picture'
               : 'what it cites'}</Link></>}
         {mayEdit && (
           <Both>
@@ -82,9 +82,10 @@ function One({ machineId, link, mayEdit }: { machineId: number; link: CustodyVie
           {doing === 'changing' && <ChangeCustody machineId={machineId} link={link} onDone={done} />}
           {doing === 'withdrawing' && (
             <RecordForm
+              keptAs={`withdrawal of custody ${String(link.id)}`}
               error={retract.error}
               isPending={retract.isPending}
-              action="It does not count any more"
+              action="Withdraw"
               onSubmit={(form) => { retract.mutate({ id: link.id, why: textOf(form, 'why') }, { onSuccess: done }) }}
               onCancel={done}
             >

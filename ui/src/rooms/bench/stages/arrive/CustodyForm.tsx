@@ -12,6 +12,8 @@ import { CitationFields, readCitation, type SourceKind } from '../../evidence/Ci
 type FormProps = {
   machineId: number
   start?: CustodyView
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string
@@ -51,7 +53,8 @@ function CustodyForm({ machineId, start, onSubmit, ...form }: FormProps) {
 /** Notes who had the machine, when and where. */
 export function TellCustody({ machineId, onDone }: { machineId: number; onDone: () => void }) {
   const tell = useTellCustody(machineId)
-  return <CustodyForm machineId={machineId} error={tell.error} isPending={tell.isPending} action="Add it to the chain"
+  return <CustodyForm keptAs={`new custody of ${String(machineId)}`}
+    machineId={machineId} error={tell.error} isPending={tell.isPending} action="Add it to the chain"
     onSubmit={(fields) => { tell.mutate(fields, { onSuccess: onDone }) }} onCancel={onDone} />
 }
 
@@ -62,9 +65,10 @@ export function ChangeCustody({ machineId, link, onDone }: { machineId: number; 
   const names = { role: 'role', who: 'who', place: 'where', dates: 'when', usedFor: 'used for', kind: 'source',
     cited: 'which source' }
   return (
-    <EditRecord record={link} change={change} newerIn={({ custody }) => custody && { ...link, ...custody }}
+    <EditRecord keptAs={`custody ${String(link.id)}`}
+      record={link} change={change} newerIn={({ custody }) => custody && { ...link, ...custody }}
       names={names} onDone={onDone}>
-      {(form) => <CustodyForm machineId={machineId} start={link} action="Keep it" {...form} />}
+      {(form) => <CustodyForm machineId={machineId} start={link} action="Save" {...form} />}
     </EditRecord>
   )
 }

@@ -24,7 +24,7 @@ export function HowItCame({ machine, arrival }: { machine: Machine; arrival: Dos
         {mayEdit && !writing && (
           <Buttons>
             <Button $tone="main" onPress={() => { setWriting(true) }}>Write down how it came</Button>
-            <span>If it came with others, choose its lot in <Link to="/shelves/arrivals">Arrivals</Link> and say there
+            <span>If it came with others, choose its lot in <Link to="/collection/arrivals">Arrivals</Link> and say there
               which thing it is.</span>
           </Buttons>
         )}
@@ -34,7 +34,7 @@ export function HowItCame({ machine, arrival }: { machine: Machine; arrival: Dos
   }
   const extra = (lot.costs ?? []).map(({ what, cents }) => `${amountOf(cents)} ${what}`).join(', ')
   return (
-    <Part title="How it came" faint={<Link to={`/shelves/arrivals/${String(lot.id)}`}>{lot.title}</Link>}>
+    <Part title="How it came" faint={<Link to={`/collection/arrivals/${String(lot.id)}`}>{lot.title}</Link>}>
       <Facts>
         <dt>By</dt><dd>{lot.method}{lot.party && `, from ${lot.party}`}</dd>
         <dt>On</dt><dd>{lot.arrived || 'not known'}</dd>
@@ -65,10 +65,11 @@ function WriteDown({ machine, onDone }: { machine: Machine; onDone: () => void }
       {link.error && <Notice tone="stop" word="Not linked.">{messageOf(link.error)} It stands in Arrivals; say there
         that it is this machine.</Notice>}
       <LotForm
+        keptAs={`how machine ${String(machine.id)} came`}
         start={{ title: machine.name }}
         error={receive.error}
         isPending={receive.isPending || link.isPending}
-        action="Keep it"
+        action="Save"
         onSubmit={(fields) => {
           receive.mutate({ ...fields,
             things: [{ kind: 'machine', title: machine.name, estimateCents: fields.priceCents ?? null }] }, {

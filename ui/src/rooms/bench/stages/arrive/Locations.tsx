@@ -61,10 +61,11 @@ function MoveMachine({ machine, onDone }: { machine: Machine; onDone: () => void
         </ChangedMeanwhile>
       )}
       <RecordForm
+        keptAs={`move of machine ${String(machine.id)}`}
         error={newer ? null : move.error}
         isPending={move.isPending}
         action="Move it"
-        leave="Leave it where it is"
+        leave="Cancel"
         onSubmit={(form) => {
           const text = (name: string) => textOf(form, name)
           move.mutate({ version, to, place: text('place'), lentTo: text('lentTo'), boundFor: text('boundFor'),

@@ -43,7 +43,8 @@ export function PersonalDataPart({ machineId, found }: { machineId: number; foun
         </Notice>
       )}
       {adding && (
-        <DataForm error={note.error} isPending={note.isPending} action="Note it" mayDecide={false}
+        <DataForm keptAs={`new personal data of ${String(machineId)}`}
+          error={note.error} isPending={note.isPending} action="Save" mayDecide={false}
           onSubmit={(fields) => { note.mutate(fields, { onSuccess: () => { setAdding(false) } }) }}
             onCancel={() => { setAdding(false) }} />
       )}
@@ -83,6 +84,8 @@ type Fields = { medium: string; sort: string; decision: Decision; reason: string
 function DataForm({ start, mayDecide, onSubmit, ...form }: {
   start?: PersonalData
   mayDecide: boolean
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string
@@ -123,9 +126,10 @@ function DataForm({ start, mayDecide, onSubmit, ...form }: {
 function Decide({ data, onDone }: { data: PersonalData; onDone: () => void }) {
   const decide = useDecidePersonalData(data.id)
   return (
-    <EditRecord record={data} change={decide} newerIn={(newer) => newer.personalData}
+    <EditRecord keptAs={`personal data ${String(data.id)}`}
+      record={data} change={decide} newerIn={(newer) => newer.personalData}
       names={{ decision: 'decision', reason: 'reason', doneOn: 'carried out on' }} onDone={onDone}>
-      {(form) => <DataForm start={data} mayDecide action="Keep the decision" {...form} />}
+      {(form) => <DataForm start={data} mayDecide action="Save" {...form} />}
     </EditRecord>
   )
 }

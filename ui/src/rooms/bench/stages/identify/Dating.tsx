@@ -12,6 +12,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Facts, Part } from '../../../../kit/Part'
 import { font } from '../../../../theme'
+import { spotAddress } from '../../../../kit/spot'
 import { DatesDrawing } from './DatesDrawing'
 import { Holdings } from './Holdings'
 import { Originality } from './Originality'
@@ -35,7 +36,7 @@ function When({ machineId, dated }: { machineId: number; dated: Dated }) {
   const spotOf = (id: string) => parts.find((part) => part.id === id)?.spot
   const where = (id: string) => {
     const spot = spotOf(id)
-    return spot ? <Link to={`/bench/${String(machineId)}/take-stock`} state={{ spot }}>{id}</Link>
+    return spot ? <Link to={spotAddress(machineId, spot)}>{id}</Link>
       : <strong>{id}</strong>
   }
   return (

@@ -35,6 +35,7 @@ export function Holdings({ machine, dated }: { machine: Machine; dated: Dated })
     >
       {adding && (
         <ModelForm
+          keptAs={`model of machine ${String(machine.id)}`}
           start={{ maker: machine.maker ?? '', model: machine.model ?? '' }}
           error={add.error}
           isPending={add.isPending}

@@ -15,7 +15,8 @@ export function NameSet({ sockets }: { sockets: RomSocket[] }) {
     <>
       {[...boards].filter(([, own]) => own.length > 1 && own.every(({ chip }) => chip.sha256)).map(([id, own]) => (
         naming === id ? (
-          <RecordForm key={id} error={name.error} isPending={name.isPending} action="Name the set"
+          <RecordForm keptAs={`set of ${String(id)}`}
+            key={id} error={name.error} isPending={name.isPending} action="Name the set"
             onSubmit={(form) => { name.mutate({ assemblyId: id, name: textOf(form, 'name') },
               { onSuccess: () => { setNaming(undefined) } }) }} onCancel={() => { setNaming(undefined) }}>
             <Field label={`What the ${String(own.length)} chips of ${own[0]?.assembly ?? ''} are together`} name="name"

@@ -8,6 +8,7 @@ import { Choice } from '../../../../kit/Field'
 import { ListTable, Scroll } from '../../../../kit/ListTable'
 import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
+import { atSpot } from '../../../../kit/spot'
 
 type One = Dated['assemblies'][number]
 
@@ -38,9 +39,7 @@ function Row({ one, assembly }: { one: One; assembly: FittedAssembly | undefined
   const change = useChangeAssembly(one.id)
   return (
     <tr>
-      <td>{assembly ? <Link to="../take-stock" relative="path" state={{ spot: { assembly: one.id, line: 1 } }}>
-        {one.title}
-      </Link> : one.title}</td>
+      <td>{assembly ? <Link to={atSpot('../take-stock', { assembly: one.id, line: 1 })} relative="path">{one.title}</Link> : one.title}</td>
       <td><strong>{words[one.reckoned.originality]}</strong>: {one.reckoned.why}</td>
       <td>
         {mayWrite && assembly ? (
@@ -53,7 +52,7 @@ function Row({ one, assembly }: { one: One; assembly: FittedAssembly | undefined
                 version: assembly.version }) }}
           />
         ) : words[one.own]}
-        {change.error && <Notice tone="stop" word="Not kept.">{messageOf(change.error)}</Notice>}
+        {change.error && <Notice tone="stop" word="Not saved.">{messageOf(change.error)}</Notice>}
       </td>
       <td style={{ whiteSpace: 'nowrap' }}><strong>{words[one.counts]}</strong></td>
     </tr>

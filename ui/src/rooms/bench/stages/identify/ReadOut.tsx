@@ -73,7 +73,7 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
             <input ref={choose} type="file" multiple hidden aria-label="Files that were read"
               onChange={(event) => { send([...(event.target.files ?? [])]); event.target.value = '' }} />
           </Drop>
-          {add.error && <Notice tone="stop" word="Not kept.">{messageOf(add.error)}</Notice>}
+          {add.error && <Notice tone="stop" word="Not saved.">{messageOf(add.error)}</Notice>}
           {add.data && (
             <ul role="status">
               {add.data.map((one, i) => (
@@ -113,10 +113,11 @@ function Readings({ socket, mayWrite }: { socket: RomSocket; mayWrite: boolean }
           {mayWrite && !read.exception && socket.chip.state !== 'read'
             && <Button $tone="quiet" aria-label={`Let the reading of ${read.readOn} count alone`}
               onPress={() => { setExcepting(read.id) }}>count alone</Button>}
-          {mayWrite && <Button $tone="quiet" aria-label={`Strike out the reading of ${read.readOn}`}
-            isPending={voiding.isPending} onPress={() => { voiding.mutate(read.id) }}>strike out</Button>}
+          {mayWrite && <Button $tone="quiet" aria-label={`Delete the reading of ${read.readOn}`}
+            isPending={voiding.isPending} onPress={() => { voiding.mutate(read.id) }}>Delete</Button>}
           {excepting === read.id && (
             <RecordForm
+              keptAs={`reading ${String(excepting)} counts`}
               error={except.error}
               isPending={except.isPending}
               action="Let it count alone"

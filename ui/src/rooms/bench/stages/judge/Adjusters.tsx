@@ -21,9 +21,10 @@ export function Adjusters({ machineId, mayWrite }: { machineId: number; mayWrite
       action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Note an adjuster</Button>}>
       {adding && (
         <RecordForm
+          keptAs={`adjuster of ${String(machineId)}`}
           error={note.error}
           isPending={note.isPending}
-          action="Note it"
+          action="Save"
           onSubmit={(form) => {
             const text = (name: string) => textOf(form, name)
             note.mutate({ name: text('name'), place: text('place'), does: text('does'), position: text('position') },
@@ -66,6 +67,7 @@ function Turn({ machineId, adjuster, onDone }: { machineId: number; adjuster: Ad
   const turn = useTurnAdjuster(machineId)
   return (
     <RecordForm
+      keptAs={`turn of adjuster ${String(adjuster.id)}`}
       error={turn.error}
       isPending={turn.isPending}
       action={`Note the turn of ${adjuster.name}`}

@@ -13,6 +13,8 @@ type Props = {
   machineId?: number // whose pictures can show it
   item: Pick<GuideItem, 'subsystem' | 'kinds' | 'parts'>
   severities: Condition['severities']
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

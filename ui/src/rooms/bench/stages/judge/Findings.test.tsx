@@ -60,28 +60,28 @@ describe('findings over the surveys', () => {
     const asked = answering(condition([]))
     const user = show(<Findings machineId={3} condition={condition([leak(),
       leak({ id: 8, kind: 'weak', where: 'Main board BT2', story: story(false) as never })])} mayWrite />)
-    await user.click(screen.getByRole('button', { name: 'Gone: leaking, Main board BT1' }))
-    await user.click(screen.getByRole('button', { name: 'Back: weak, Main board BT2' }))
+    await user.click(screen.getByRole('button', { name: 'Resolved: leaking, Main board BT1' }))
+    await user.click(screen.getByRole('button', { name: 'Recurred: weak, Main board BT2' }))
     await waitFor(() => { expect(asked.filter(({ method }) => method === 'POST')).toHaveLength(2) })
     expect(asked.filter(({ method }) => method === 'POST').map(({ body }) => body)).toEqual([
       { findingId: 7, severity: 'watch', gone: true }, { findingId: 8, severity: 'watch', gone: false }])
   })
 
-  it('that only a sheet knows are named by their key, and cannot be struck out', async () => {
+  it('that only a sheet knows are named by their key, and cannot be deleted', async () => {
     signIn('curator')
     const asked = answering(condition([]))
     const user = show(<Findings machineId={3} condition={condition([leak({ id: 0, key: 'abc' })])} mayWrite />)
-    expect(screen.queryByRole('button', { name: /Strike out/ })).toBeNull()
-    await user.click(screen.getByRole('button', { name: 'Gone: leaking, Main board BT1' }))
+    expect(screen.queryByRole('button', { name: /Delete/ })).toBeNull()
+    await user.click(screen.getByRole('button', { name: 'Resolved: leaking, Main board BT1' }))
     await waitFor(() => { expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ findingId: 0,
       key: 'abc', severity: 'watch', gone: true }) })
   })
 
-  it('are struck out in the version that was read, or it is said why not', async () => {
+  it('are deleted in the version that was read, or it is said why not', async () => {
     signIn('curator')
     const asked = serve(({ method }) => method === 'GET' ? { body: [] } : refusal(409, 'Somebody changed it meanwhile.'))
     const user = show(<Findings machineId={3} condition={condition([leak()])} mayWrite />)
-    await user.click(screen.getByRole('button', { name: 'Strike out leaking, Main board BT1' }))
+    await user.click(screen.getByRole('button', { name: 'Delete leaking, Main board BT1' }))
     expect(await screen.findByText(/Somebody changed it meanwhile/)).toBeTruthy()
     expect(asked.find(({ method }) => method === 'POST')?.path).toBe('/api/findings/7/void?version=4')
   })
@@ -95,12 +95,12 @@ describe('findings over the surveys', () => {
     await user.selectOptions(screen.getByLabelText('How grave'), 'hazard: hurts')
     await user.selectOptions(screen.getByLabelText('On'), 'Main board BT2')
     await user.type(screen.getByLabelText('What one sees'), 'crust on the anode')
-    await user.click(screen.getByRole('button', { name: 'Note it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     await waitFor(() => { expect(asked.some(({ method }) => method === 'POST')).toBe(true) })
     expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/machines/3/findings',
       body: { subsystem: 'batteries', severity: 'hazard', note: 'crust on the anode', findingId: 0,
         new: { kind: 'leaking', assemblyId: 9, designator: 'BT2' } } })
-    await waitFor(() => { expect(screen.queryByRole('button', { name: 'Note it' })).toBeNull() })
+    await waitFor(() => { expect(screen.queryByRole('button', { name: 'Save' })).toBeNull() })
   })
 
   it('keep what was typed where the server refuses', async () => {

@@ -13,6 +13,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { MarkedPicture } from '../../../../pictures/MarkedPicture'
+import { spotAddress } from '../../../../kit/spot'
 import { FindingForm } from './FindingForm'
 import { GradeSquare } from './GradeSquare'
 import { findingOf } from './seenAgain'
@@ -39,13 +40,14 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
             options={condition.guide.map((one) => ({ value: one.subsystem, text: one.name }))}
               onChange={setSubsystem} />
           <FindingForm
+            keptAs={`finding of ${String(machineId)} ${subsystem}`}
             key={subsystem}
             machineId={machineId}
             item={item}
             severities={condition.severities}
             error={note.error}
             isPending={note.isPending}
-            action="Note it"
+            action="Save"
             onSubmit={(seen) => { note.mutate({ subsystem, ...seen }, { onSuccess: () => { setAdding(false) } }) }}
             onCancel={() => { setAdding(false); note.reset() }}
           />
@@ -125,8 +127,8 @@ function Beside({ machineId, finding, forPaper = false }: { machineId: number; f
 function Where({ on, finding }: { on: FoundOn; finding: FindingView }) {
   if (!finding.assemblyId || finding.line === 0 || 'assembly' in on) return finding.where || 'no place'
   const stage = finding.sources.some(({ source }) => source === 'outside') ? 'look-over' : 'take-stock'
-  return <Link to={`/bench/${String(on.machine)}/${stage}`}
-    state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
+  return <Link to={spotAddress(on.machine, { assembly: finding.assemblyId, line: finding.line }, stage)}>
+    {finding.where}</Link>
 }
 
 /** Says how a finding is now, outside of a survey: mended, or there again. */
@@ -140,14 +142,14 @@ function Now({ on, finding }: { on: FoundOn; finding: FindingView }) {
     <>
       <Buttons>
         {finding.story.open
-          ? <Button $tone="quiet" aria-label={`Gone: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
-            onPress={() => { say({ gone: true }) }}>Gone</Button>
-          : <Button $tone="quiet" aria-label={`Back: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
-            onPress={() => { say({ gone: false }) }}>It is back</Button>}
-        {finding.id > 0 && <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={voiding.isPending}
-          onPress={() => { voiding.mutate(finding) }}>Strike out</Button>}
+          ? <Button $tone="quiet" aria-label={`Resolved: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
+            onPress={() => { say({ gone: true }) }}>Resolved</Button>
+          : <Button $tone="quiet" aria-label={`Recurred: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
+            onPress={() => { say({ gone: false }) }}>Recurred</Button>}
+        {finding.id > 0 && <Button $tone="quiet" aria-label={`Delete ${finding.kind}, ${finding.where}`} isPending={voiding.isPending}
+          onPress={() => { voiding.mutate(finding) }}>Delete</Button>}
       </Buttons>
-      {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+      {error && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
     </>
   )
 }

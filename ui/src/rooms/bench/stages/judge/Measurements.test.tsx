@@ -50,7 +50,7 @@ describe('what was measured', () => {
     const forFinding = screen.getByLabelText('For the finding')
     expect(within(forFinding).getAllByRole('option').map((o) => o.textContent)).toEqual(['none', 'weak, BT1'])
     await user.selectOptions(forFinding, 'weak, BT1')
-    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
     await waitFor(() => { expect(kept(asked)).toHaveLength(1) })
     expect(kept(asked)[0]).toMatchObject({ path: '/api/machines/3/measurements',
       body: { line: 'BT1 2.1 V', instrument: 'meter 2', note: '', findingId: 1, assemblyId: 10 } })
@@ -71,13 +71,13 @@ describe('what was measured', () => {
     expect(screen.getByLabelText<HTMLInputElement>(/^What you measured/).value).toBe('BT1 lots')
   })
 
-  it('goes on with more readings of a point, and is struck out in the version that was read', async () => {
+  it('goes on with more readings of a point, and is deleted in the version that was read', async () => {
     signIn('curator')
     const asked = answering([measured()], () => refusal(409, 'Somebody changed it meanwhile.'))
     const user = show(<Measurements machine={machine} findings={[]} mayWrite />)
     await user.click(await screen.findByRole('button', { name: 'More readings of BT1' }))
     expect(screen.getByLabelText('A reading by hand, V')).toBeTruthy()
-    await user.click(screen.getByRole('button', { name: 'Strike out BT1 2.1 V' }))
+    await user.click(screen.getByRole('button', { name: 'Delete BT1 2.1 V' }))
     expect(await screen.findByText(/Somebody changed it meanwhile/)).toBeTruthy()
     expect(kept(asked)[0]?.path).toBe('/api/measurements/8/void?version=2')
   })

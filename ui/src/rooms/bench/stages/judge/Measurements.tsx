@@ -16,7 +16,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
-import { useKept } from '../../../../kit/useKept'
+import { useKept } from '../../../../data/useDrafts'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { color, font } from '../../../../theme'
 import { MeterSeries } from './MeterSeries'
@@ -41,9 +41,10 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
     <Part title="Measurements" faint={measured.length > 0 ? `${String(measured.length)}, the newest first` : undefined}>
       {mayWrite && (
         <RecordForm
+          keptAs={null}
           error={measure.error}
           isPending={measure.isPending}
-          action="Keep it"
+          action="Save"
           leave="Clear"
           onSubmit={(form) => {
             measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'),
@@ -106,11 +107,11 @@ function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; o
         {mayWrite && (
           <Buttons>
             <Button $tone="quiet" aria-label={`More readings of ${one.point}`} onPress={onGoOn}>More readings</Button>
-            <Button $tone="quiet" aria-label={`Strike out ${one.point} ${one.judged.inWords}`}
-              isPending={voiding.isPending} onPress={() => { voiding.mutate(one) }}>Strike out</Button>
+            <Button $tone="quiet" aria-label={`Delete ${one.point} ${one.judged.inWords}`}
+              isPending={voiding.isPending} onPress={() => { voiding.mutate(one) }}>Delete</Button>
           </Buttons>
         )}
-        {voiding.error && <Notice tone="stop" word="Not kept.">{messageOf(voiding.error)}</Notice>}
+        {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}
       </td>
     </tr>
   )

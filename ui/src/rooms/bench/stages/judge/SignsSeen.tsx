@@ -14,7 +14,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
-import { useKept } from '../../../../kit/useKept'
+import { useKept } from '../../../../data/useDrafts'
 import { useSettled } from '../../../../kit/useSettled'
 import { LampSwitches } from '../../../../signs/LampSwitches'
 import { Cards, Said, SignShown } from '../../../../signs/SignTable'
@@ -73,8 +73,8 @@ function One({ one, mayWrite }: { one: Sighting; mayWrite: boolean }) {
       <Line>
         <span>{one.on} <Faint>{one.kind}{one.during && `, ${one.during}`}{one.assembly && `, on ${one.assembly}`}</Faint>{' '}
           <Said>{one.shown}</Said> <Faint>{one.by}</Faint></span>
-        {mayWrite && <Button $tone="quiet" aria-label={`Strike out ${one.kind} ${one.shown}`}
-          isPending={voiding.isPending} onPress={() => { voiding.mutate(one) }}>Strike out</Button>}
+        {mayWrite && <Button $tone="quiet" aria-label={`Delete ${one.kind} ${one.shown}`}
+          isPending={voiding.isPending} onPress={() => { voiding.mutate(one) }}>Delete</Button>}
       </Line>
       <WhatItMeans read={one} />
       {one.note && <p>{one.note}</p>}
@@ -106,7 +106,8 @@ function See({ machine, signs, onDone }: { machine: Machine; signs: Signs; onDon
   const settled = useSettled(shown, 250)
   const read = useQuery(signReadingQuery(machine.id, { ...fields, shown: settled }))
   return (
-    <RecordForm error={see.error} isPending={see.isPending} action="Keep it" onCancel={() => { forget(); onDone() }}
+    <RecordForm keptAs={`sign as seen of ${String(machine.id)}`}
+      error={see.error} isPending={see.isPending} action="Save" onCancel={() => { forget(); onDone() }}
       onSubmit={(form) => {
         see.mutate({ ...fields, during: textOf(form, 'during'), note: textOf(form, 'note'), on: textOf(form, 'on') },
           { onSuccess: () => { forget(); onDone() } })

@@ -33,6 +33,7 @@ export function Survey({ machineId, condition, mayWrite }: Props) {
       {start.error && !asking && <Notice tone="stop" word="Not begun.">{messageOf(start.error)}</Notice>}
       {asking && (
         <RecordForm
+          keptAs={`survey of ${String(machineId)}`}
           error={start.error}
           isPending={start.isPending}
           action="Begin it"
@@ -82,6 +83,7 @@ function End({ machineId, condition, onBack }: { machineId: number; condition: C
     !running.inspections.some((one) => one.subsystem === subsystem)).map(({ name }) => name)
   return (
     <RecordForm
+      keptAs={`end of the survey of ${String(machineId)}`}
       error={end.error}
       isPending={end.isPending}
       action="End the survey"

@@ -10,7 +10,9 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
-import { useKept } from '../../../../kit/useKept'
+import { keepUnder } from '../../../../data/drafts'
+import { thenGoOn } from '../../../../data/later'
+import { useKept } from '../../../../data/useDrafts'
 import { FindingForm } from './FindingForm'
 import { choicesFor, seenAgain } from './seenAgain'
 
@@ -23,13 +25,14 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
   const [seen, change, forget] = useKept(`survey ${String(survey.id)} ${item.subsystem}`,
     { now: {} as Record<string, { is: string; note: string }>, fresh: [] as SeenFinding[] })
   const { now, fresh } = seen
+  const findingKeptAs = `finding of survey ${String(survey.id)} ${item.subsystem}`
   const [adding, setAdding] = useState(false)
   const again = known.flatMap((finding) => seenAgain(finding, now[finding.key]))
   const send = (coverage: 'inspected' | 'not inspected' | 'absent') => {
     const findings = coverage === 'inspected' ? [...again, ...fresh] : []
     judge.mutate({ subsystem: item.subsystem, version: survey.version, coverage,
       note: coverage === 'not inspected' ? 'left out' : '', observed: findings },
-    { onSuccess: () => { forget(); onNext() } })
+    thenGoOn(() => { forget(); onNext() }))
   }
   const found = again.length + fresh.length
   const waiting = known.filter(({ key, waits }) => waits && !now[key]?.is)
@@ -75,17 +78,22 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
       ))}
       {adding && (
         <FindingForm
+          keptAs={findingKeptAs}
           machineId={machineId}
           item={item}
           severities={condition.severities}
           error={null}
           isPending={false}
-          action="Note it"
-          onSubmit={(one) => { change((before) => ({ ...before, fresh: [...before.fresh, one] })); setAdding(false) }}
+          action="Save"
+          onSubmit={(one) => {
+            change((before) => ({ ...before, fresh: [...before.fresh, one] }))
+            keepUnder(findingKeptAs, undefined)
+            setAdding(false)
+          }}
           onCancel={() => { setAdding(false) }}
         />
       )}
-      {judge.error && <Notice tone="stop" word="Not kept.">{messageOf(judge.error)}</Notice>}
+      {judge.error && <Notice tone="stop" word="Not saved.">{messageOf(judge.error)}</Notice>}
       {!adding && waiting.length > 0 && <Notice tone="attention" word="How is it now?">
         {waiting.length === 1 ? 'One finding was there before; say how it is now.'
           : `${String(waiting.length)} findings were there before; say of each how it is now.`} <Button $tone="quiet" onPress={allAsBefore}>{waiting.length === 1 ? 'As before' : 'All as before'}</Button>

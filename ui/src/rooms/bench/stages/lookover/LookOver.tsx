@@ -12,11 +12,12 @@ import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
 import { SharedIdentifiers } from '../../../../sharedidentifiers/SharedIdentifiers'
 import { Pictures } from '../../../../pictures/Pictures'
-import type { Opened } from '../../../../pictures/region'
+import { type Opened, pictureAt } from '../../../../pictures/region'
 import { useReckoning } from '../../../../reckoning/useReckoning'
 import { AddStatement, KnownList } from '../../evidence/KnownList'
 import { Left } from '../Left'
 import { Board } from '../takestock/Board'
+import { useSpot } from '../../../../kit/spot'
 import { Walk } from './Walk'
 
 /** What the outside tells: the walk round the machine with its sheet, and what is known by all sources. */
@@ -29,10 +30,9 @@ export function LookOver({ machine, dossier }: { machine: Machine; dossier: Doss
 function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: Dossier; exterior: FittedAssembly }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const reckoning = useReckoning({ assembly: exterior.id }, machine.version, [exterior])
-  const state = useLocation().state as { spot?: { assembly: number; line: number }; picture?: Opened } | null
-  const [opened, setOpened] = useState(state?.picture)
+  const [opened, setOpened] = useState<Opened | undefined>(pictureAt(useLocation().search))
   const [insert, setInsert] = useState<{ text: string }>()
-  const spot = state?.spot
+  const spot = useSpot()
   const { show } = reckoning
   useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
   const walk = reckoning.machine?.walk ?? dossier.stages.walk
@@ -40,7 +40,8 @@ function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: D
     <>
       <Left words="Still to be looked at" left={reckoning.machine?.left ?? dossier.stages.lookOverLeft} />
       <Walk walk={walk} mayWrite={mayWrite} onFace={(text) => { setInsert({ text }) }} />
-      <Board assembly={exterior} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
+      <Board assembly={exterior} reckonedBoard={reckoning.board(exterior.id)} reckonedText={reckoning.textOf(exterior.id)}
+        setDraft={reckoning.setDraft} onShow={reckoning.onShow} mayWrite={mayWrite} startHere={false} insert={insert} />
       {dossier.twins.length > 0 && (
         <Part title="Easily mistaken outside" faint="Ports that take the same plug">
           <ul>{dossier.twins.map((one) => (

@@ -6,10 +6,10 @@ import { readStepQuery, type Step, type TeardownView, useAddStep, type Wiring } 
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field } from '../../../../kit/Field'
-import { keptUnder } from '../../../../kit/kept'
+import { keptUnder } from '../../../../data/drafts'
 import { Faint } from '../../../../kit/Page'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
-import { useKept } from '../../../../kit/useKept'
+import { useKept } from '../../../../data/useDrafts'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { color, space } from '../../../../theme'
 import { StepForm } from './StepForm'
@@ -71,12 +71,14 @@ export function AddStep({ log, wiring, boards }: { log: TeardownView; wiring: Wi
         </Usual>
       )}
       <RecordForm
+        keptAs={null}
         error={add.error}
         isPending={add.isPending}
         action={`Write down step ${String(log.sums.steps + 1)}`}
         leave="Tap it instead"
         onSubmit={(form) => { add.mutate({ line: textOf(form, 'line'), pictures }, { onSuccess: done }) }}
         onCancel={() => { setTapped({ off: line.split('|')[0]?.trim() ?? '' }) }}
+        onKept={() => { add.reset(); done() }}
       >
         <Field
           label={`Step ${String(log.sums.steps + 1)}: what comes off`}

@@ -11,6 +11,8 @@ type Props = {
   machineId: number
   start?: Partial<Connector>
   boards: string[]
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -39,6 +39,7 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
     >
       {adding && (
         <ConnectorForm
+          keptAs={`connector of ${String(machineId)} ${adding.toBoard ?? ''} ${adding.name ?? ''}`}
           key={`${adding.toBoard ?? ''} ${adding.name ?? ''}`}
           machineId={machineId}
           start={adding}
@@ -114,11 +115,11 @@ function Row({ one, known, mayWrite, onEdit }: { one: ConnectorView; known?: Kno
                 onPress={() => { plug.mutate({ id: one.id, version: one.version, open: !one.open }) }}>{one.open
                   ? 'Plug in' : 'Unplug'}</Button>}
             <Button $tone="quiet" aria-label={`Edit ${one.name}`} onPress={onEdit}>Edit</Button>
-            <Button $tone="quiet" aria-label={`Strike out ${one.name}`} isPending={voiding.isPending}
-              onPress={() => { voiding.mutate(one) }}>Strike out</Button>
+            <Button $tone="quiet" aria-label={`Delete ${one.name}`} isPending={voiding.isPending}
+              onPress={() => { voiding.mutate(one) }}>Delete</Button>
           </Buttons>
         )}
-        {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+        {error && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
       </td>
     </tr>
   )
@@ -131,8 +132,9 @@ function Edit({ machineId, connector, boards, onDone }: { machineId: number; con
     socketPins: 'pins of the socket', offset: 'moved by', pin1: 'pin 1', key: 'key', colours: 'wires',
       never: 'must stay free', foundOpen: 'found open' }
   return (
-    <EditRecord record={connector} change={change} newerIn={(newer) => newer.connector} names={names} onDone={onDone}>
-      {(form) => <ConnectorForm machineId={machineId} start={connector} boards={boards} action="Keep it" {...form} />}
+    <EditRecord keptAs={`connector ${String(connector.id)}`}
+      record={connector} change={change} newerIn={(newer) => newer.connector} names={names} onDone={onDone}>
+      {(form) => <ConnectorForm machineId={machineId} start={connector} boards={boards} action="Save" {...form} />}
     </EditRecord>
   )
 }

@@ -7,6 +7,7 @@ export function MakeProcedure({ teardownId, onDone }: { teardownId: number; onDo
   const make = useMakeProcedure(teardownId)
   return (
     <RecordForm
+      keptAs={`procedure from ${String(teardownId)}`}
       error={make.error}
       isPending={make.isPending}
       action="Make it a procedure"

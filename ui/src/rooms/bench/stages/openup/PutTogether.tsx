@@ -117,7 +117,7 @@ function Back({ step, wiring, isNext, mayWrite, onDone, onMet }: { step: StepVie
             )
           })}
           {skipping && <Field label="Why it stays off" value={reason} onChange={setReason} autoFocus />}
-          {reverse.error && <Notice tone="stop" word="Not kept.">{messageOf(reverse.error)}</Notice>}
+          {reverse.error && <Notice tone="stop" word="Not saved.">{messageOf(reverse.error)}</Notice>}
           <Buttons>
             {!skipping && <Button $tone="main" isPending={reverse.isPending} onPress={() => { send('back') }}>
               {step.state === 'off' ? 'It is back on' : 'Keep it as back on'}

@@ -31,6 +31,7 @@ export function StartLog({ machine, procedures, ahead, mayWrite, hasBefore, onSt
       )}
       {isOpen && (
         <RecordForm
+          keptAs={`log of ${String(machine.id)}`}
           error={start.error}
           isPending={start.isPending}
           action="Begin the log"

@@ -7,7 +7,7 @@ import { Cautions } from '../../../../kit/Cautions'
 import { Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { Faint } from '../../../../kit/Page'
 import { RecordForm } from '../../../../kit/RecordForm'
-import { useKept } from '../../../../kit/useKept'
+import { useKept } from '../../../../data/useDrafts'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { FastenerFields } from './FastenerFields'
 import { stepOf, tappedOf } from './tapped'
@@ -43,7 +43,7 @@ export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, on
   const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, { step: { ...stepOf(tapped), fasteners: [] } }),
     placeholderData: (before) => before }).data
   return (
-    <RecordForm {...form} onSubmit={() => { onSubmit(stepOf(tapped), tapped.pictures, forget) }}
+    <RecordForm keptAs={null} {...form} onSubmit={() => { onSubmit(stepOf(tapped), tapped.pictures, forget) }}
       onCancel={() => { forget(); onCancel() }}>
       <Field label="What comes off" name="off" value={off} onChange={(text) => { put({ off: text }) }} isRequired
         autoFocus list="what-comes-off" />

@@ -5,7 +5,7 @@ import { type StepView, type TeardownView, useChangeStep, useVoidStep, type Wiri
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
-import { keepUnder } from '../../../../kit/kept'
+import { keepUnder } from '../../../../data/drafts'
 import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
@@ -60,11 +60,11 @@ function One({ step, machineId, mayWrite, onEdit }: { step: StepView; machineId:
               change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, ...ids] })
             }} />
           <Button $tone="quiet" aria-label={`Change step ${String(step.n)}`} onPress={onEdit}>Change</Button>
-          <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={voiding.isPending}
-            onPress={() => { voiding.mutate(step) }}>Strike out</Button>
+          <Button $tone="quiet" aria-label={`Delete step ${String(step.n)}`} isPending={voiding.isPending}
+            onPress={() => { voiding.mutate(step) }}>Delete</Button>
         </Buttons>
       )}
-      {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+      {error && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
     </>
   )
 }
@@ -78,8 +78,9 @@ function Edit({ log, step, wiring, boards, onDone }: { log: TeardownView; step: 
     onDone()
   }
   return (
-    <EditRecord record={step} change={change} newerIn={(newer) => newer.step} names={{ line: 'step' }} onDone={leave}>
-      {({ onSubmit, ...form }) => (
+    <EditRecord keptAs={`fields of ${keptAs}`} record={step} change={change} newerIn={(newer) => newer.step}
+      names={{ line: 'step' }} onDone={leave}>
+      {({ onSubmit, error, isPending, onCancel }) => (
         <StepForm
           log={log}
           keptAs={keptAs}
@@ -87,9 +88,11 @@ function Edit({ log, step, wiring, boards, onDone }: { log: TeardownView; step: 
           pictures={step.pictures}
           wiring={wiring}
           boards={boards}
-          action={`Keep step ${String(step.n)}`}
+          action={`Save step ${String(step.n)}`}
           onSubmit={(changed, pictures) => { onSubmit({ step: changed, pictures }) }}
-          {...form}
+          error={error}
+          isPending={isPending}
+          onCancel={onCancel}
         />
       )}
     </EditRecord>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Form } from 'react-aria-components'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { type Way, wayQuery } from '../../../../api/openup'
@@ -12,14 +12,15 @@ import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
+import { useFilters } from '../../../../kit/useFilters'
 import { space } from '../../../../theme'
 
 /** The fewest steps to a part, by each procedure of the model and each log, side by side. */
 export function WayToPart({ machineId }: { machineId: number }) {
-  const [parameters, setParameters] = useSearchParams()
+  const [parameters, setParameters] = useFilters()
   const to = parameters.get('way') ?? ''
   const [typed, setTyped] = useState(to)
-  const setTo = (part: string) => { setParameters(part ? { way: part } : {}, { replace: true }) }
+  const setTo = (part: string) => { setParameters(part ? { way: part } : {}) }
   const ways = useQuery(wayQuery(machineId, to))
   return (
     <Part title="Way to a part">

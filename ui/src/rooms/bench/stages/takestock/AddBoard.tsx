@@ -7,6 +7,7 @@ export function AddBoard({ machineId, isFirst, onDone }: { machineId: number; is
   const add = useAddAssembly(machineId)
   return (
     <BoardForm
+      keptAs={`new board of ${String(machineId)}`}
       start={{ title: isFirst ? 'Main board' : '' }}
       error={add.error}
       isPending={add.isPending}

@@ -1,8 +1,9 @@
-import { lazy, startTransition, Suspense, useEffect, useRef, useState } from 'react'
+import { memo, Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
+import type { ReckonedBoard } from '../../../../api/reckoning'
 import { Button } from '../../../../kit/Button'
 import { PartHead, PartSection } from '../../../../kit/Part'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
@@ -10,6 +11,7 @@ import { Recognised } from '../../../../recognised/Recognised'
 import { color, font, radius, space, target } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
+import { sheetEditor } from './editor/sheetEditor'
 import { MergeSheet } from './MergeSheet'
 import { MoveForm } from './moves/MoveForm'
 import { NameUnknown } from './NameUnknown'
@@ -17,12 +19,15 @@ import { SheetHistory } from './SheetHistory'
 import { SheetTable } from './SheetTable'
 import { useSheetDraft } from './useSheetDraft'
 
-// The editor is the heaviest piece; the page stands before it arrives.
-const SheetEditor = lazy(() => import('./editor/SheetEditor'))
+const SheetEditor = sheetEditor.Page
 
 type Props = {
   assembly: FittedAssembly
-  reckoning: Reckoning
+  /** What was reckoned of it, and of which text. */
+  reckonedBoard: ReckonedBoard | undefined
+  reckonedText: string
+  setDraft: Reckoning['setDraft']
+  onShow: Reckoning['onShow']
   mayWrite: boolean
   startHere: boolean
   /** A text to go on with at the end of the sheet. */
@@ -30,7 +35,8 @@ type Props = {
 }
 
 /** One board: what it is, and its sheet as text or as a table. Both edit the same draft. */
-export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Props) {
+export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText, setDraft, onShow, mayWrite, startHere,
+  insert }: Props) {
   const draft = useSheetDraft(assembly)
   const [view, setView] = useState<'text' | 'table'>('text')
   const [editing, setEditing] = useState(false)
@@ -39,14 +45,12 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
   const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
-  const { setDraft, onShow } = reckoning
-  const reckoned = reckoning.board(assembly.id)
+  const reckoned = useMemo(() => reckonedBoard && { ...reckonedBoard, text: reckonedText },
+    [reckonedBoard, reckonedText])
   const isExterior = assembly.kind === 'exterior' // it stays with its machine, and its lines are no parts
 
-  // Less urgent than the next key: under a held key or a slow machine, typing goes first.
-  useEffect(() => {
-    startTransition(() => { setDraft(assembly.id, draft.text === assembly.body ? undefined : draft.text) })
-  }, [setDraft, assembly, draft.text])
+  useEffect(() => { setDraft(assembly.id, draft.text === assembly.body ? undefined : draft.text) },
+    [setDraft, assembly, draft.text])
   useEffect(
     () => onShow(assembly.id, (line) => {
       setSpot({ line })
@@ -139,7 +143,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
       )}
     </PartSection>
   )
-}
+})
 
 function facts({ kind, part, rev, serial, slot, fit }: FittedAssembly): string {
   return [

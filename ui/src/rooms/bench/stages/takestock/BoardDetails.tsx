@@ -16,15 +16,16 @@ export function BoardDetails({ assembly, onDone }: { assembly: FittedAssembly; o
   const change = useChangeAssembly(assembly.id)
   const voiding = useVoid(assembly.id)
   return (
-    <EditRecord record={assembly} change={change} newerIn={({ assembly: newer }) => newer && { ...assembly, ...newer }}
+    <EditRecord keptAs={`board ${String(assembly.id)}`}
+      record={assembly} change={change} newerIn={({ assembly: newer }) => newer && { ...assembly, ...newer }}
       names={names} onDone={onDone}>
       {(form) => (
-        <BoardForm start={assembly} action="Keep the details" {...form}>
+        <BoardForm start={assembly} action="Save" {...form}>
           <Button $tone="quiet" isPending={voiding.isPending}
             onPress={() => { voiding.mutate(assembly.version, { onSuccess: onDone }) }}>
             Entered by mistake: strike it out
           </Button>
-          {voiding.error && <Notice tone="stop" word="Not struck out.">{messageOf(voiding.error)}</Notice>}
+          {voiding.error && <Notice tone="stop" word="Not deleted.">{messageOf(voiding.error)}</Notice>}
         </BoardForm>
       )}
     </EditRecord>

@@ -35,6 +35,8 @@ const purposes: { value: Purpose; text: string }[] = [
 
 type Props = {
   start: AssemblyFields
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -1,5 +1,6 @@
 import styled from 'styled-components'
 
+import { KeptForLater } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
 import { Mark } from '../../../../kit/Mark'
 import { color, space } from '../../../../theme'
@@ -30,6 +31,8 @@ export function DraftState({ draft, title }: { draft: Draft; title: string }) {
 function inWords(draft: Draft) {
   if (draft.saving) return { kind: 'working' as const, words: 'saving' }
   if (draft.newer) return { kind: 'attention' as const, words: 'kept here; somebody else saved meanwhile' }
+  if (draft.error instanceof KeptForLater || (draft.sent !== undefined && draft.sent === draft.text))
+    return { kind: 'attention' as const, words: 'kept here; it is sent when there is a connection' }
   if (draft.error) return { kind: 'problem' as const, words: `kept here, not saved: ${draft.error.summary}` }
   if (draft.isChanged) return { kind: 'working' as const, words: 'kept here, not yet saved' }
   if (draft.base === 0) return { kind: 'none' as const, words: 'nothing written yet' }

@@ -6,6 +6,7 @@ export function NameUnknown({ number, onDone }: { number: string; onDone: () => 
   const name = useNameType()
   return (
     <TypeForm
+      keptAs={`type of unknown ${number}`}
       start={{ number }}
       error={name.error}
       isPending={name.isPending}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { Link, useLocation } from 'react-router'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
@@ -10,6 +10,7 @@ import { Faint } from '../../../../kit/Page'
 import { Peripherals } from '../../../../peripherals/Peripherals'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { color, space } from '../../../../theme'
+import { useSpot } from '../../../../kit/spot'
 import { AddBoard } from './AddBoard'
 import { Board } from './Board'
 import { FitFromStore } from './moves/FitFromStore'
@@ -24,8 +25,8 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState<Adding>('nothing')
   const [newest, setNewest] = useState<number>()
-  // Who came for a line, from a search, is taken to it.
-  const spot = (useLocation().state as { spot?: { assembly: number; line: number } } | null)?.spot
+  // Who came for a line is taken to it.
+  const spot = useSpot()
   const { show } = reckoning
   useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
   const done = (id?: number) => {
@@ -54,7 +55,10 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
         <Board
           key={assembly.id}
           assembly={assembly}
-          reckoning={reckoning}
+          reckonedBoard={reckoning.board(assembly.id)}
+          reckonedText={reckoning.textOf(assembly.id)}
+          setDraft={reckoning.setDraft}
+          onShow={reckoning.onShow}
           mayWrite={mayWrite}
           startHere={assembly.id === newest}
         />

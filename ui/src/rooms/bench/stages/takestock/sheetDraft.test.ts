@@ -1,7 +1,9 @@
+// @vitest-environment jsdom
 import { describe, expect, it } from 'vitest'
 
 import type { Revision } from '../../../../api/assemblies'
-import { ProblemError } from '../../../../api/problem'
+import { KeptForLater, ProblemError } from '../../../../api/problem'
+import { keepDraft, keptDraft, sheetIsSent } from './draftStore'
 import { type DraftAction, type DraftState, isChanged, nextDraft, startDraft } from './sheetDraft'
 
 const kept = { revision: 3, body: 'U1 7400' }
@@ -55,5 +57,34 @@ describe('a draft', () => {
     const draft = after({ type: 'typed', text: 'U1 mine' })
     expect(nextDraft(draft, { type: 'merging', text: 'U1 both' })).toEqual(draft)
     expect(nextDraft(draft, { type: 'take theirs' })).toEqual(draft)
+  })
+})
+
+describe('a sheet that waits for a connection', () => {
+  const offline = (text: string) => nextDraft(nextDraft(startDraft({ revision: 3, body: 'U1' }, undefined),
+    { type: 'typed', text }), { type: 'refused', error: new KeptForLater() })
+
+  it('is saved once it has arrived, and what was typed since stands on it', () => {
+    const waiting = offline('U1, U2')
+    expect(waiting.sent).toBe('U1, U2')
+    expect(isChanged(nextDraft(waiting, { type: 'loaded', n: 4, body: 'U1, U2' }))).toBe(false)
+    const later = nextDraft(nextDraft(waiting, { type: 'typed', text: 'U1, U2, U3' }),
+      { type: 'loaded', n: 4, body: 'U1, U2' })
+    expect(later).toMatchObject({ base: 4, kept: 'U1, U2', text: 'U1, U2, U3', sent: undefined })
+    const theirs = nextDraft(waiting, { type: 'loaded', n: 4, body: 'somebody else' })
+    expect(theirs, 'saving meets it').toMatchObject({ base: 3, text: 'U1, U2' })
+  })
+
+  it('is no draft any more where nobody has it open', () => {
+    const sent = { address: '/api/assemblies/9/sheet', body: JSON.stringify({ base: 3, body: 'U1, U2' }) }
+    keepDraft(9, { base: 3, text: 'U1, U2', sent: 'U1, U2' })
+    sheetIsSent({ ...sent, address: '/api/assemblies/8/sheet' }, { n: 4 })
+    expect(keptDraft(9)?.base).toBe(3)
+    sheetIsSent(sent, { n: 4 })
+    expect(keptDraft(9)).toBeUndefined()
+    keepDraft(9, { base: 3, text: 'U1, U2, U3', sent: 'U1, U2' })
+    sheetIsSent(sent, { n: 4 })
+    expect(keptDraft(9)).toEqual({ base: 4, text: 'U1, U2, U3' })
+    keepDraft(9, undefined)
   })
 })

@@ -1,5 +1,5 @@
 import type { Revision } from '../../../../api/assemblies'
-import type { ProblemError } from '../../../../api/problem'
+import { KeptForLater, type ProblemError } from '../../../../api/problem'
 import type { KeptDraft } from './draftStore'
 
 /** A sheet in the editor: the revision it was written on, what is kept there, and what is typed. */
@@ -10,6 +10,8 @@ export type DraftState = {
   saving: boolean
   newer: Revision | undefined // somebody else's, met when saving
   error: ProblemError | undefined
+  /** What waits to be sent, if something does. */
+  sent?: string
 }
 
 export type DraftAction =
@@ -30,7 +32,8 @@ export function nextDraft(state: DraftState, action: DraftAction): DraftState {
     case 'saved':
       return { ...state, saving: false, base: action.revision.n, kept: action.revision.body, newer: undefined }
     case 'refused':
-      return { ...state, saving: false, error: action.error, newer: action.error.problem?.newer?.sheet ?? state.newer }
+      return { ...state, saving: false, error: action.error, newer: action.error.problem?.newer?.sheet ?? state.newer,
+        ...(action.error instanceof KeptForLater && { sent: state.text }) }
     case 'merging':
       // From now on the text stands on theirs: only what differs from it is ours.
       return state.newer
@@ -43,6 +46,9 @@ export function nextDraft(state: DraftState, action: DraftAction): DraftState {
           error: undefined }
         : state
     case 'loaded':
+      // What waited has arrived: what was typed since then stands on it.
+      if (action.n > state.base && action.body === (state.sent ?? state.text))
+        return { ...state, base: action.n, kept: action.body, error: undefined, sent: undefined }
       // A newer revision only replaces what nobody changed here; else saving will meet it.
       return state.text === state.kept && action.n > state.base
         ? { ...state, base: action.n, kept: action.body, text: action.body }
@@ -64,5 +70,6 @@ export function startDraft(assembly: { revision: number; body: string }, draft: 
     saving: false,
     newer: undefined,
     error: undefined,
+    sent: draft?.sent,
   }
 }

@@ -14,8 +14,8 @@ export function useSheetDraft(assembly: FittedAssembly) {
     [assembly.revision, assembly.body])
 
   useEffect(() => {
-    keepDraft(assembly.id, isChanged ? { base: state.base, text: state.text } : undefined)
-  }, [assembly.id, isChanged, state.base, state.text])
+    keepDraft(assembly.id, isChanged ? { base: state.base, text: state.text, sent: state.sent } : undefined)
+  }, [assembly.id, isChanged, state.base, state.text, state.sent])
 
   const send = async (base: number, text: string) => {
     act({ type: 'saving' })

@@ -30,7 +30,8 @@ export function FitFromStore({ machine, onDone }: { machine: Machine; onDone: (i
     )
   }
   return (
-    <RecordForm error={move.error} wrong={nothing} isPending={move.isPending}
+    <RecordForm keptAs={`from store into ${String(machine.id)}`}
+      error={move.error} wrong={nothing} isPending={move.isPending}
       action={`Put it into ${machine.accession}`} onSubmit={submit} onCancel={() => { onDone() }}>
       <FieldGrid>
         <Pick

@@ -53,8 +53,9 @@ export function MoveForm({ assembly, start = 'place', onDone }: { assembly: Fitt
           <p>It is version {newer.version} of {newer.title} now; look at its history.</p>
         </ChangedMeanwhile>
       )}
-      <RecordForm error={newer ? null : move.error} isPending={move.isPending} action={actions[to]}
-        leave="Leave it where it is" onSubmit={submit} onCancel={onDone}>
+      <RecordForm keptAs={`move of board ${String(assembly.id)}`}
+        error={newer ? null : move.error} isPending={move.isPending} action={actions[to]}
+        leave="Cancel" onSubmit={submit} onCancel={onDone}>
         <FieldGrid>
           <Choice label="It goes" value={to} options={goals} onChange={setTo} />
           {to === 'place' && <Field label="Place" name="place" list="places-to-move" autoFocus isRequired />}

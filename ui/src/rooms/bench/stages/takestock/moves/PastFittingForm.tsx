@@ -19,9 +19,10 @@ export function PastFittingForm({ assembly }: { assembly: FittedAssembly }) {
   if (!asking) return <div><Button $small onPress={() => { setAsking(true) }}>It was in a machine before</Button></div>
   return (
     <RecordForm
+      keptAs={`earlier fitting of ${String(assembly.id)}`}
       error={tell.error}
       isPending={tell.isPending}
-      action="Keep it"
+      action="Save"
       onSubmit={(form) => {
         tell.mutate({ version: assembly.version, machineId: machineId ?? 0, slot: textOf(form, 'slot'),
           from: textOf(form, 'from'), until: textOf(form, 'until'), note: textOf(form, 'note') }, { onSuccess: done })

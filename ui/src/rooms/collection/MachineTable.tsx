@@ -7,7 +7,7 @@ import type { Schemas } from '../../api/client'
 import type { MachineQuery } from '../../api/machines'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { color, font, target } from '../../theme'
-import type { Sort } from './shelfQuery'
+import type { Sort } from './machineFilters'
 
 type Machine = Schemas['ListedMachine']
 type Props = {

@@ -7,7 +7,7 @@ import { facetsQuery, type MachineQuery } from '../../api/machines'
 import { color, narrow, radius, space, target } from '../../theme'
 import { Facet } from './Facet'
 import { HoldsType } from './HoldsType'
-import type { FacetName } from './shelfQuery'
+import type { FacetName } from './machineFilters'
 
 type Props = {
   query: MachineQuery

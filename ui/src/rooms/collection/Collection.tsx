@@ -1,6 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useCallback } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
 import { machinesQuery } from '../../api/machines'
@@ -10,21 +10,22 @@ import { Button } from '../../kit/Button'
 import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
+import { useFilters } from '../../kit/useFilters'
 import { narrow, space } from '../../theme'
 import { Facets } from './Facets'
 import { MachineTable } from './MachineTable'
-import { readQuery, sorted, ticked, withValue } from './shelfQuery'
+import { readQuery, sorted, ticked, withValue } from './machineFilters'
 
 /** The collection: filters that narrow while typing and ticking, and the machines they leave. */
-export function Shelves() {
-  const [parameters, setParameters] = useSearchParams()
+export default function Collection() {
+  const [parameters, setParameters] = useFilters()
   const query = readQuery(parameters)
   const machines = useInfiniteQuery(machinesQuery(query))
   const account = useAccount()
   const navigate = useNavigate()
   const pages = machines.data?.pages ?? []
   const total = pages[0]?.total ?? 0
-  const change = (next: URLSearchParams) => { setParameters(next, { replace: true }) }
+  const change = (next: URLSearchParams) => { setParameters(next) }
   const { hasNextPage, isFetchingNextPage, fetchNextPage } = machines
   const onEnd = useCallback(() => {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage()
@@ -33,14 +34,14 @@ export function Shelves() {
   return (
     <Page>
       <ListHead
-        title="Shelves"
+        title="Collection"
         label="Filter by words in name, maker, model, number, place, provenance"
         words={query.search ?? ''}
         onWords={(words) => { change(withValue(parameters, 'search', words)) }}
       >
-        <Button onPress={() => void navigate('/shelves/arrivals')}>Arrivals</Button>
+        <Button onPress={() => void navigate('/collection/arrivals')}>Arrivals</Button>
         {account?.mayKeepTheRecord && (
-          <Button $tone="main" onPress={() => void navigate('/shelves/new')}>Enter a machine</Button>
+          <Button $tone="main" onPress={() => void navigate('/collection/new')}>Enter a machine</Button>
         )}
       </ListHead>
       {machines.error && <Notice tone="stop" word="Not listed.">{messageOf(machines.error)}</Notice>}
@@ -52,7 +53,7 @@ export function Shelves() {
             <p role="status">
               <Faint>{total === 1 ? '1 machine' : `${total.toLocaleString('en')} machines`}; sums over the boards
                 fitted today, 1 KB is 1,024 bytes</Faint>
-              {parameters.size > 0 && <> <Link to="/shelves">Show all machines</Link></>}
+              {parameters.size > 0 && <> <Link to="/collection">Show all machines</Link></>}
             </p>
           )}
           {total > 0 && (
@@ -68,7 +69,7 @@ export function Shelves() {
             <p>
               {parameters.size > 0
                 ? 'No machine fits all of this.'
-                : <>The shelves are empty. A curator starts with <em>Enter a machine</em>: an accession number and a
+                : <>The collection is empty. A curator starts with <em>Enter a machine</em>: an accession number and a
                   name are enough.</>}
             </p>
           )}

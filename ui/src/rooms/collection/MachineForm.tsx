@@ -8,6 +8,8 @@ import { RecordForm, textOf } from '../../kit/RecordForm'
 
 type Props = {
   start?: MachineFields
+  keptAs: string
+  base?: unknown
   error: Error | null
   isPending: boolean
   action: string

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 
-import { readQuery, sorted, ticked } from './shelfQuery'
+import { readQuery, sorted, ticked } from './machineFilters'
 
 it('reads from the address what it wrote there', () => {
   const address = ticked(ticked(ticked(new URLSearchParams('search=tarn'), 'place', 'Loft'), 'place', ''), 'year',

@@ -1,0 +1,153 @@
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import { openDataQuery } from '../../api/dossier'
+import { historyQuery } from '../../api/history'
+import { risksQuery } from '../../api/judge'
+import { machinesQuery } from '../../api/machines'
+import { messageOf } from '../../api/problem'
+import { useAccount } from '../../api/session'
+import { type Begun, inHandQuery } from '../../api/start'
+import { useDrafts } from '../../data/useDrafts'
+import { useWaiting } from '../../data/useWaiting'
+import { dayOf, moment } from '../../history/moment'
+import { Mark } from '../../kit/Mark'
+import { Notice } from '../../kit/Notice'
+import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { Part } from '../../kit/Part'
+import { Skeleton } from '../../kit/Skeleton'
+import { narrow, space } from '../../theme'
+import { RiskList } from '../bench/stages/judge/RiskList'
+import { Plots } from './Plots'
+
+/** The collection today: what is due, in hand, waiting, in conflict and changed lately, and how it stands, as plots. */
+export default function Start() {
+  return (
+    <Page>
+      <PageHead>
+        <Title>Start</Title>
+        <p><Faint>What asks for somebody today. Each line leads on.</Faint></p>
+      </PageHead>
+      <Beside>
+        <Lists>
+          <Due />
+          <InHand />
+          <Waits />
+          <Conflicts />
+          <Changed />
+        </Lists>
+        <Plots />
+      </Beside>
+    </Page>
+  )
+}
+
+const shown = 6
+
+function Due() {
+  const risks = useInfiniteQuery(risksQuery(0))
+  const first = risks.data?.pages[0]
+  return (
+    <Part title="Due" faint={first && `${first.due.toLocaleString('en')} looks overdue`}
+      action={<Link to="/diary/open-first">What to open first</Link>}>
+      {risks.error && <Notice tone="stop" word="Not ranked.">{messageOf(risks.error)}</Notice>}
+      {!first ? risks.isPending && <Skeleton what="What is due" lines={6} />
+        : first.due === 0 ? <p>Nothing is overdue.</p>
+          : <RiskList withMachine risks={first.risks.filter(({ isDue }) => isDue).slice(0, shown)} />}
+    </Part>
+  )
+}
+
+function InHand() {
+  const begun = useQuery(inHandQuery)
+  return (
+    <Part title="In hand" faint="Begun, and not ended">
+      {begun.error && <Notice tone="stop" word="Not read.">{messageOf(begun.error)}</Notice>}
+      <Waiting of={begun.data} what="What is in hand" none="No machine is open, and no survey runs.">
+        {(one: Begun) => (
+          <li key={`${one.kind} ${String(one.machineId)}`}>
+            <Link to={`/bench/${String(one.machineId)}/${one.kind === 'log' ? 'open-up' : 'judge'}`}>
+              {one.accession} {one.machine}</Link> {one.kind === 'log' ? `is open, ${counted(one.done, 'step')}`
+                : `is being surveyed, ${counted(one.done, 'subsystem')} looked at`} <Faint>since {dayOf(one.since)}</Faint>
+          </li>
+        )}
+      </Waiting>
+    </Part>
+  )
+}
+
+function Waits() {
+  const isStaff = useAccount()?.mayWriteSheets ?? false
+  const data = useQuery({ ...openDataQuery, enabled: isStaff }).data ?? []
+  const unsent = useDrafts().length + useWaiting().length
+  return (
+    <Part title="Waiting">
+      {data.length === 0 && unsent === 0 && <p>Nothing waits for a decision.</p>}
+      <ul>
+        {unsent > 0 && <li><Link to="/unsent">{unsent === 1 ? '1 thing' : `${String(unsent)} things`} on this device</Link>
+          {' '}not sent yet</li>}
+        {data.map((one) => (
+          <li key={one.id}><Link to={`/bench/${String(one.machineId)}/arrive`}>{one.accession}</Link> personal data,{' '}
+            {one.medium}: {one.decision === 'open' ? 'to be decided' : `${one.decision}, not carried out yet`}</li>
+        ))}
+      </ul>
+    </Part>
+  )
+}
+
+function Conflicts() {
+  const machines = useInfiniteQuery(machinesQuery({ statement: ['disputed'] }))
+  const first = machines.data?.pages[0]
+  return (
+    <Part title="In conflict" faint="Sources that do not agree"
+      action={(first?.total ?? 0) > shown && <Link to="/collection?statement=disputed">All {first?.total}</Link>}>
+      <Waiting of={first?.machines.slice(0, shown)} what="What is in conflict" none="No sources disagree.">
+        {({ id, accession, name }) => (
+          <li key={id}><Mark kind="attention" /> <Link to={`/bench/${String(id)}/look-over`}>{accession} {name}</Link></li>
+        )}
+      </Waiting>
+    </Part>
+  )
+}
+
+function Changed() {
+  const history = useInfiniteQuery(historyQuery('collection'))
+  const newest = history.data?.pages[0]?.events.filter((event, i, all) => event.machineId
+    && all.findIndex(({ machineId }) => machineId === event.machineId) === i).slice(0, shown)
+  return (
+    <Part title="Changed lately" action={<Link to="/diary">All that was done</Link>}>
+      <Waiting of={newest} what="What changed" none="Nothing was done yet.">
+        {({ id, at, machineId, accession, by, what }) => (
+          <li key={id}><Faint>{moment(at)}</Faint> <Link to={`/bench/${String(machineId)}`}>{accession}</Link>{' '}
+            {by || 'The command line'} {what}</li>
+        )}
+      </Waiting>
+    </Part>
+  )
+}
+
+function Waiting<One>({ of, what, none, children }: { of: One[] | undefined; what: string; none: string
+  children: (one: One) => ReactNode }) {
+  if (!of) return <Skeleton what={what} lines={3} />
+  return of.length === 0 ? <p>{none}</p> : <Lines>{of.map(children)}</Lines>
+}
+
+const counted = (count: number, of: string) => `${String(count)} ${of}${count === 1 ? '' : 's'}`
+
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 3fr);
+  gap: ${space(3)};
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`
+const Lists = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(3)};
+`
+const Lines = styled.ul`
+  li { padding: 3px 0; overflow-wrap: anywhere; }
+  svg { vertical-align: -3px; }
+`
