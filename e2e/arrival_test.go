@@ -57,7 +57,7 @@ func TestArriveAndLookOver(t *testing.T) {
 
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password),
-		Click(Button("Arrivals")), Click(Button("Receive a lot")),
+		Click(Link("Collection")), Click(Button("Arrivals")), Click(Button("Receive a lot")),
 		Fill(Labelled("What arrived"), "Chattels of the pilot office"), choose("How", "auction"),
 		Click(Button("Add somebody new: From")), Fill(Labelled("Name"), "Marten Holloway"), choose("Kind", "person"),
 		Click(`//*[@role="dialog"]//label[contains(., "A private person")]`),

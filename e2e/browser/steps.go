@@ -166,9 +166,17 @@ func Awaited(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithA
 
 // Until waits until a script gives true.
 func Until(what, script string) chromedp.Action {
-	return described(what,
-		chromedp.Poll(script, nil, chromedp.WithPollingTimeout(patience),
-			chromedp.WithPollingInterval(20*time.Millisecond)))
+	poll := chromedp.Poll(script, nil, chromedp.WithPollingTimeout(patience),
+		chromedp.WithPollingInterval(20*time.Millisecond))
+	return described(what, chromedp.ActionFunc(func(ctx context.Context) error {
+		for {
+			err := poll.Do(ctx)
+			if err == nil || ctx.Err() != nil || !strings.Contains(err.Error(), "Cannot find context") {
+				return err
+			}
+			// The page has just been left for another; that one is waited for.
+		}
+	}))
 }
 
 // SheetText waits until the sheet editor with a label holds exactly a text.

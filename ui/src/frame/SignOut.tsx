@@ -24,18 +24,19 @@ export function SignOut() {
   return (
     <>
       <Button $tone="quiet" onPress={() => { if (left > 0) setAsking(true); else signOut.mutate() }}>Sign out</Button>
-      <Overlay isOpen={asking} onOpenChange={setAsking} isDismissable>
+      <Overlay isOpen={asking || signOut.isError} isDismissable
+        onOpenChange={(isOpen) => { setAsking(isOpen); if (!isOpen) signOut.reset() }}>
         <Modal>
           <OverlayPanel>
-            <Heading slot="title">{left === 1 ? '1 thing is not sent yet' : `${String(left)} things are not sent yet`}
-            </Heading>
-            <p>Kept here, they wait for you on this device; nobody else who signs in on it sees them.</p>
+            <Heading slot="title">{left === 0 ? 'Sign out' : left === 1 ? '1 thing is not sent yet'
+              : `${String(left)} things are not sent yet`}</Heading>
+            {left > 0 && <p>Kept here, they wait for you on this device; nobody else who signs in on it sees them.</p>}
             {signOut.error && <Notice tone="stop" word="Not signed out.">{messageOf(signOut.error)}</Notice>}
             <Buttons>
               <Button $tone="main" isPending={signOut.isPending} onPress={() => { signOut.mutate() }}>
-                Keep them here and sign out</Button>
-              <Button onPress={() => void drop()}>Delete them and sign out</Button>
-              <Button onPress={() => { setAsking(false) }}>Cancel</Button>
+                {left > 0 ? 'Keep them here and sign out' : 'Try again'}</Button>
+              {left > 0 && <Button onPress={() => void drop()}>Delete them and sign out</Button>}
+              <Button onPress={() => { setAsking(false); signOut.reset() }}>Cancel</Button>
             </Buttons>
           </OverlayPanel>
         </Modal>

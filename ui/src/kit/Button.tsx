@@ -21,6 +21,8 @@ export const Button = styled(AriaButton)<{ $tone?: 'main' | 'quiet'; $small?: bo
   &[data-pressed] { color: ${({ $tone }) => ($tone === 'main' ? color.paper : color.slate)}; }
   &[data-disabled] { cursor: default; border-color: ${color.line}; background: transparent; color: ${color.faint};
     text-decoration: none; }
+  &[data-pending] { cursor: progress; border-style: dashed; }
+  &[data-pending]::after { content: ' …'; }
   &[data-focus-visible] { outline: 2px solid ${color.slate}; outline-offset: 2px; }
 `
 

@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import type { Schemas } from '../../api/client'
 import { collectionQuery, registerQuery, useChangeCollection, useImportNumbers } from '../../api/collection'
 import { messageOf } from '../../api/problem'
+import { useKept } from '../../data/useDrafts'
 import { Button } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { Field, FieldGrid } from '../../kit/Field'
@@ -89,7 +90,7 @@ const zones = ['UTC', ...Intl.supportedValuesOf('timeZone').filter((zone) => zon
 /** Gaps in the numbers, with the way to explain them, and numbers from an older register. */
 function Numbers() {
   const register = useQuery(registerQuery)
-  const [text, setText] = useState('')
+  const [text, change, forget] = useKept('numbers of an older register', '')
   const [writing, setWriting] = useState(false)
   const take = useImportNumbers()
   const lines = take.data ?? []
@@ -114,12 +115,12 @@ function Numbers() {
             ? `Take over ${String(lines.length - wrong.length)} numbers` : 'See what would happen'}
           onSubmit={() => {
             const seen = take.data !== undefined && take.variables.dryRun && take.variables.text === text
-            take.mutate({ text, dryRun: !seen }, { onSuccess: () => { if (seen) { setText(''); setWriting(false) } } })
+            take.mutate({ text, dryRun: !seen }, { onSuccess: () => { if (seen) { forget(); setWriting(false) } } })
           }}
-          onCancel={() => { setWriting(false) }}
+          onCancel={() => { forget(); setWriting(false) }}
         >
           <Field label="Numbers, a line each, with what is known of them behind a semicolon" value={text}
-            onChange={setText} rows={6} mono autoFocus
+            onChange={(next) => { change(() => next) }} rows={6} mono autoFocus
               placeholder={'EH-0103; given back to the lender in 1999\nEH-0104; number passed over by mistake'} />
           {wrong.length > 0 && (
             <Notice tone="attention" word={`${String(wrong.length)} of ${String(lines.length)} cannot be taken over.`}>

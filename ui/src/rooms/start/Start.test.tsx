@@ -75,6 +75,14 @@ describe('the start page', () => {
       .toEqual([['hazard 1', 11], ['repair 6', 67], ['watch 2', 22]])
   })
 
+  it('says in an empty collection how one begins', async () => {
+    signIn('curator')
+    const none = { places: [], makers: [], years: [], stages: [], statements: [] }
+    serve(({ path }) => ({ body: path.startsWith('/api/machines/facets') ? none : answers[path.split('?')[0] ?? ''] }))
+    show(<Start />)
+    expect((await screen.findByRole('link', { name: 'Enter a machine' })).getAttribute('href')).toBe('/collection/new')
+  })
+
   it('says what it does not know without a connection, and shows the rest', async () => {
     page('viewer', ['/api/looks-ahead'])
     expect(await screen.findByText(/Looks that fall due was not seen on this device before/)).toBeTruthy()

@@ -6,7 +6,7 @@ import styled from 'styled-components'
 import { openDataQuery } from '../../api/dossier'
 import { historyQuery } from '../../api/history'
 import { risksQuery } from '../../api/judge'
-import { machinesQuery } from '../../api/machines'
+import { facetsQuery, machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { type Begun, inHandQuery } from '../../api/start'
@@ -30,6 +30,7 @@ export default function Start() {
         <Title>Start</Title>
         <p><Faint>What asks for somebody today. Each line leads on.</Faint></p>
       </PageHead>
+      <FirstMachine />
       <Beside>
         <Lists>
           <Due />
@@ -41,6 +42,24 @@ export default function Start() {
         <Plots />
       </Beside>
     </Page>
+  )
+}
+
+/** In an empty collection: how one begins. */
+function FirstMachine() {
+  const counts = useQuery(facetsQuery({})).data
+  const mayEnter = useAccount()?.mayKeepTheRecord ?? false
+  if (!counts || counts.places.length > 0) return null
+  if (!mayEnter) return <p>Nothing is entered yet. A curator begins.</p>
+  return (
+    <Part title="Your first machine" faint="In five minutes">
+      <Steps>
+        <li><Link to="/collection/new">Enter a machine</Link>: an accession number and a name are enough.</li>
+        <li>Add its main board, and write down what the eye meets, a line a part: <code>U40-U48 41256-15 8512</code>.
+          Alt+Enter in an empty sheet writes an example.</li>
+        <li>The reckoning beside it says what that amounts to, and why.</li>
+      </Steps>
+    </Part>
   )
 }
 
@@ -146,6 +165,10 @@ const Lists = styled.div`
   display: flex;
   flex-direction: column;
   gap: ${space(3)};
+`
+const Steps = styled.ol`
+  padding-left: ${space(3)};
+  list-style: decimal;
 `
 const Lines = styled.ul`
   li { padding: 3px 0; overflow-wrap: anywhere; }

@@ -67,6 +67,15 @@ describe('what is not sent yet', () => {
     expect(allDrafts()).toEqual([])
   })
 
+  it('says where signing out fails, and that one is still signed in', async () => {
+    serve(() => 'no connection')
+    const user = show(<SignOut />)
+    await user.click(screen.getByRole('button', { name: 'Sign out' }))
+    expect(await screen.findByText('Not signed out.')).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Cancel' }))
+    await waitFor(() => { expect(screen.queryByRole('dialog')).toBeNull() })
+  })
+
   it('is told by the words that were typed', () => {
     expect(wordsOf('{"version":3,"on":"2026-11-29","parts":["BT1",{"note":" crust "}],"assemblyId":4}'))
       .toBe('2026-11-29 · BT1 · crust')

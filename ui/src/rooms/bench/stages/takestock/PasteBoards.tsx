@@ -1,10 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { type ChangeEvent, type FormEvent, useDeferredValue, useState } from 'react'
+import { type ChangeEvent, type FormEvent, useDeferredValue } from 'react'
 import styled from 'styled-components'
 
 import { useTakeOverSheet } from '../../../../api/assemblies'
-import { messageOf } from '../../../../api/problem'
+import { KeptForLater, messageOf } from '../../../../api/problem'
 import { dryRunQuery } from '../../../../api/reckoning'
+import { useKept } from '../../../../data/useDrafts'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Field, FormPanel } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
@@ -16,7 +17,8 @@ const example =
 
 /** Takes a text with headings over, a board for each; first it says what would come of it. */
 export function PasteBoards({ machineId, onDone }: { machineId: number; onDone: (id?: number) => void }) {
-  const [text, setText] = useState('')
+  const [text, change, forget] = useKept(`sheets to paste into ${String(machineId)}`, '')
+  const setText = (next: string) => { change(() => next) }
   const take = useTakeOverSheet(machineId)
   const settled = useDeferredValue(text)
   const dryRun = useQuery({ ...dryRunQuery(settled), enabled: settled.trim() !== '',
@@ -24,7 +26,10 @@ export function PasteBoards({ machineId, onDone }: { machineId: number; onDone: 
 
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    take.mutate(text, { onSuccess: (added) => { onDone(added[0]?.id) } })
+    take.mutate(text, {
+      onSuccess: (added) => { forget(); onDone(added[0]?.id) },
+      onError: (error) => { if (error instanceof KeptForLater) { forget(); onDone() } },
+    })
   }
   const read = async (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0]
@@ -47,7 +52,7 @@ export function PasteBoards({ machineId, onDone }: { machineId: number; onDone: 
         <Button $tone="main" type="submit" isPending={take.isPending} isDisabled={text.trim() === ''}>
           Add the boards
         </Button>
-        <Button onPress={() => { onDone() }}>Leave it</Button>
+        <Button onPress={() => { forget(); onDone() }}>Cancel</Button>
       </Buttons>
     </FormPanel>
   )
