@@ -43,12 +43,12 @@ func (s *Service) LooksAhead(ctx context.Context, actor action.Actor) (LooksAhea
 
 // YearOfFindings is how many findings were open at the end of a year, or are today in this one.
 type YearOfFindings struct {
-	Year     int `json:"year" db:"year"`
-	Hazard   int `json:"hazard" db:"hazard"`
-	Repair   int `json:"repair" db:"repair"`
-	Watch    int `json:"watch" db:"watch"`
-	Cosmetic int `json:"cosmetic" db:"cosmetic"`
-	Machines int `json:"machines" db:"machines" doc:"Machines that were surveyed in the year"`
+	Year     int `json:"year"`
+	Hazard   int `json:"hazard"`
+	Repair   int `json:"repair"`
+	Watch    int `json:"watch"`
+	Cosmetic int `json:"cosmetic"`
+	Machines int `json:"machines" doc:"Machines that were surveyed in the year"`
 }
 
 // FindingsByYear tells the condition of the collection over the years: what was noted and not yet gone at the end of

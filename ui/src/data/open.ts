@@ -8,7 +8,7 @@ import { openDrafts } from './drafts'
 import { takeOver } from './fromBefore'
 import { openOutbox, sendWaiting } from './outbox'
 import { keepSeen } from './seen'
-import { sheetIsSent } from '../rooms/bench/stages/takestock/draftStore'
+import { sheetIsSent } from './sheetDrafts'
 
 type Account = NonNullable<Schemas['SessionBody']['account']>
 

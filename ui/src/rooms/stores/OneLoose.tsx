@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
@@ -16,9 +15,9 @@ import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
 import { Identification } from '../../identifications/Identification'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
+import { useShowSpot } from '../../reckoning/useShowSpot'
 import { narrow } from '../../theme'
 import { Board } from '../bench/stages/takestock/Board'
-import { useSpot } from '../../kit/spot'
 import { BoardFindings } from './BoardFindings'
 
 /** One assembly that is in no machine: its sheet, its past, and the way back into one. */
@@ -41,9 +40,7 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const came = useQuery(assemblyArrivalQuery(assembly.id))
   const reckoning = useReckoning({ assembly: assembly.id }, 0, [assembly])
-  const spot = useSpot()
-  const { show } = reckoning
-  useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
+  useShowSpot(reckoning.show)
   return (
     <Beside>
       <Page>

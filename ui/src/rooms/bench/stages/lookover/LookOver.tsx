@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { useLocation } from 'react-router'
 
 import { assemblyQuery, type FittedAssembly } from '../../../../api/assemblies'
@@ -14,10 +14,10 @@ import { SharedIdentifiers } from '../../../../sharedidentifiers/SharedIdentifie
 import { Pictures } from '../../../../pictures/Pictures'
 import { type Opened, pictureAt } from '../../../../pictures/region'
 import { useReckoning } from '../../../../reckoning/useReckoning'
+import { useShowSpot } from '../../../../reckoning/useShowSpot'
 import { AddStatement, KnownList } from '../../evidence/KnownList'
 import { Left } from '../Left'
 import { Board } from '../takestock/Board'
-import { useSpot } from '../../../../kit/spot'
 import { Walk } from './Walk'
 
 /** What the outside tells: the walk round the machine with its sheet, and what is known by all sources. */
@@ -32,9 +32,7 @@ function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: D
   const reckoning = useReckoning({ assembly: exterior.id }, machine.version, [exterior])
   const [opened, setOpened] = useState<Opened | undefined>(pictureAt(useLocation().search))
   const [insert, setInsert] = useState<{ text: string }>()
-  const spot = useSpot()
-  const { show } = reckoning
-  useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
+  useShowSpot(reckoning.show)
   const walk = reckoning.machine?.walk ?? dossier.stages.walk
   return (
     <>

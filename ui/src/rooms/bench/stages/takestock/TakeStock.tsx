@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
@@ -9,8 +9,8 @@ import { Button, Buttons } from '../../../../kit/Button'
 import { Faint } from '../../../../kit/Page'
 import { Peripherals } from '../../../../peripherals/Peripherals'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
+import { useShowSpot } from '../../../../reckoning/useShowSpot'
 import { color, space } from '../../../../theme'
-import { useSpot } from '../../../../kit/spot'
 import { AddBoard } from './AddBoard'
 import { Board } from './Board'
 import { FitFromStore } from './moves/FitFromStore'
@@ -25,10 +25,7 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState<Adding>('nothing')
   const [newest, setNewest] = useState<number>()
-  // Who came for a line is taken to it.
-  const spot = useSpot()
-  const { show } = reckoning
-  useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
+  useShowSpot(reckoning.show)
   const done = (id?: number) => {
     setAdding('nothing')
     setNewest(id)

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { Revision } from '../../../../api/assemblies'
 import { KeptForLater, ProblemError } from '../../../../api/problem'
-import { keepDraft, keptDraft, sheetIsSent } from './draftStore'
+import { keepDraft, keptDraft, sheetIsSent } from '../../../../data/sheetDrafts'
 import { type DraftAction, type DraftState, isChanged, nextDraft, startDraft } from './sheetDraft'
 
 const kept = { revision: 3, body: 'U1 7400' }

@@ -1,6 +1,6 @@
 import type { Revision } from '../../../../api/assemblies'
 import { KeptForLater, type ProblemError } from '../../../../api/problem'
-import type { KeptDraft } from './draftStore'
+import type { KeptDraft } from '../../../../data/sheetDrafts'
 
 /** A sheet in the editor: the revision it was written on, what is kept there, and what is typed. */
 export type DraftState = {

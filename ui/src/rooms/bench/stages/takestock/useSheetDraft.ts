@@ -2,7 +2,7 @@ import { useEffect, useReducer } from 'react'
 
 import { type FittedAssembly, noteRevision, saveSheet } from '../../../../api/assemblies'
 import { ProblemError } from '../../../../api/problem'
-import { keepDraft, keptDraft } from './draftStore'
+import { keepDraft, keptDraft } from '../../../../data/sheetDrafts'
 import { isChanged as changed, nextDraft, startDraft } from './sheetDraft'
 
 /** The draft of a board's sheet. It stays on this device until the server has it. */

@@ -1,5 +1,5 @@
-import type { Waiting } from '../../../../data/device'
-import { keepUnder, keptUnder } from '../../../../data/drafts'
+import type { Waiting } from './device'
+import { keepUnder, keptUnder } from './drafts'
 
 /** A sheet that the server does not have yet, kept on this device. */
 export type KeptDraft = { base: number; text: string; sent?: string }
