@@ -9,9 +9,9 @@ import { device } from './device'
  */
 const whoKey = 'heron.account'
 
-/** What does not concern the collection, or is written at every key. */
+/** What does not concern the collection, is asked at every key, or is so only now, as what an instrument shows. */
 const left = new Set(['session', 'session ended', 'undo offered', 'dry run', 'people', 'own sessions',
-  'welcome', 'device', 'version of the application', 'find', 'understood'])
+  'welcome', 'device', 'version of the application', 'find', 'understood', 'merge', 'reader', 'meter', 'chip reading'])
 
 /** At most so many of the last views are kept. */
 const most = 150

@@ -2,6 +2,8 @@ import { useState } from 'react'
 
 import { useTakePack } from '../../api/library'
 import { messageOf } from '../../api/problem'
+import { keepUnder } from '../../data/drafts'
+import { useKept } from '../../data/useDrafts'
 import { Button, Buttons } from '../../kit/Button'
 import { Field, FormPanel, Tick } from '../../kit/Field'
 import { Scroll, StackedTable } from '../../kit/ListTable'
@@ -10,7 +12,8 @@ import { Notice } from '../../kit/Notice'
 
 /** Takes over a reference pack of types as CSV: first it says what would be done, line by line. */
 export function PackForm({ onDone }: { onDone: () => void }) {
-  const [text, setText] = useState('')
+  const [text, change, forget] = useKept('reference pack', '')
+  const setText = (next: string) => { change(() => next) }
   const [over, setOver] = useState(false)
   const look = useTakePack()
   const take = useTakePack()
@@ -36,8 +39,10 @@ export function PackForm({ onDone }: { onDone: () => void }) {
           See what it would do
         </Button>
         {look.data && wrong === 0 && !take.data?.taken && <Button isPending={take.isPending}
-          onPress={() => { take.mutate({ text, dry: false, over }) }}>Take it over</Button>}
-        <Button onPress={onDone}>{take.data?.taken ? 'Close' : 'Cancel'}</Button>
+          onPress={() => {
+            take.mutate({ text, dry: false, over }, { onSuccess: () => { keepUnder('reference pack', undefined) } })
+          }}>Take it over</Button>}
+        <Button onPress={() => { forget(); onDone() }}>{take.data?.taken ? 'Close' : 'Cancel'}</Button>
       </Buttons>
       {count('changed') > 0 && !take.data && <Tick isOn={over} onChange={setOver}
         label={`Also change the ${String(count('changed'))} that say something else than ours`} />}

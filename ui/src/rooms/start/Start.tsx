@@ -89,7 +89,7 @@ function InHand() {
           <li key={`${one.kind} ${String(one.machineId)}`}>
             <Link to={`/bench/${String(one.machineId)}/${one.kind === 'log' ? 'open-up' : 'judge'}`}>
               {one.accession} {one.machine}</Link> {one.kind === 'log' ? `is open, ${counted(one.done, 'step')}`
-                : `is being surveyed, ${counted(one.done, 'subsystem')} looked at`} <Faint>since {dayOf(one.since)}</Faint>
+                : `is being surveyed, ${counted(one.done, 'subsystem')} looked at`} <Day>since {dayOf(one.since)}</Day>
           </li>
         )}
       </Waiting>
@@ -139,7 +139,7 @@ function Changed() {
     <Part title="Changed lately" action={<Link to="/diary">All that was done</Link>}>
       <Waiting of={newest} what="What changed" none="Nothing was done yet.">
         {({ id, at, machineId, accession, by, what }) => (
-          <li key={id}><Faint>{moment(at)}</Faint> <Link to={`/bench/${String(machineId)}`}>{accession}</Link>{' '}
+          <li key={id}><Day>{moment(at)}</Day> <Link to={`/bench/${String(machineId)}`}>{accession}</Link>{' '}
             {by || 'The command line'} {what}</li>
         )}
       </Waiting>
@@ -165,6 +165,10 @@ const Lists = styled.div`
   display: flex;
   flex-direction: column;
   gap: ${space(3)};
+`
+// A day is never broken.
+const Day = styled(Faint)`
+  white-space: nowrap;
 `
 const Steps = styled.ol`
   padding-left: ${space(3)};

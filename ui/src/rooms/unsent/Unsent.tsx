@@ -37,7 +37,7 @@ export default function Unsent() {
             {drafts.map(({ name, page, title, at, value }) => (
               <li key={name}>
                 <div>
-                  <Link to={page}>{title.replace(/ - Frugal Heron$/, '')}</Link> <Faint>{name}, {moment(at)}</Faint>
+                  <Link to={page}>{title.replace(/ - Frugal Heron$/, '')}</Link> <Faint>{nameOf(name)}, {moment(at)}</Faint>
                   <Typed>{wordsOf(value)}</Typed>
                 </div>
                 <Button $small onPress={() => { keepUnder(name, undefined) }} aria-label={`Delete ${name}`}>Delete</Button>
@@ -49,6 +49,9 @@ export default function Unsent() {
     </Page>
   )
 }
+
+/** What a form is called, without the numbers of records that tell it from others. */
+const nameOf = (kept: string) => kept.replace(/\b\d+\b/g, '').replace(/\s+/g, ' ').trim()
 
 function One({ waiting }: { waiting: Waiting }) {
   const [wrong, setWrong] = useState('')
@@ -72,7 +75,8 @@ function One({ waiting }: { waiting: Waiting }) {
 }
 
 const List = styled.ul`
-  li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: ${space(1)}; padding: ${space(1)} 0;
+  li { display: flex; flex-wrap: wrap; align-items: center; justify-content: space-between; gap: ${space(1)};
+    padding: ${space(1)} 0;
     border-bottom: 1px dotted ${color.line}; }
   li > :first-child { flex: 1 1 240px; min-width: 0; }
   svg { vertical-align: -3px; }

@@ -5,6 +5,8 @@ import styled from 'styled-components'
 import { type PackRow, useLibraryPack } from '../../../api/packs'
 import { messageOf } from '../../../api/problem'
 import { useAccount } from '../../../api/session'
+import { keepUnder } from '../../../data/drafts'
+import { useKept } from '../../../data/useDrafts'
 import { Button, Buttons } from '../../../kit/Button'
 import { Field, FormPanel, Tick } from '../../../kit/Field'
 import { Scroll, StackedTable } from '../../../kit/ListTable'
@@ -30,9 +32,12 @@ export default function Packs() {
   )
 }
 
+const keptAs = 'pack of a library'
+
 /** Takes over a pack: first what it would do, entry by entry, with what differs beside what is here. */
 function Take() {
-  const [text, setText] = useState('')
+  const [text, change] = useKept(keptAs, '')
+  const setText = (next: string) => { change(() => next) }
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
   const look = useLibraryPack()
   const take = useLibraryPack()
@@ -64,7 +69,9 @@ function Take() {
             See what it would do
           </Button>
           {look.data && !take.data && <Button isPending={take.isPending} isDisabled={choices.length === 0}
-            onPress={() => { take.mutate({ text, take: choices }) }}>Take {choices.length} of them</Button>}
+            onPress={() => {
+              take.mutate({ text, take: choices }, { onSuccess: () => { keepUnder(keptAs, undefined) } })
+            }}>Take {choices.length} of them</Button>}
         </Buttons>
       </FormPanel>
       {(look.error ?? take.error) && <Notice tone="stop" word="Not taken.">

@@ -53,6 +53,8 @@ const Table = styled(StackedTable)<{ $isAlone: boolean }>`
   table-layout: ${({ $isAlone }) => ($isAlone ? 'fixed' : 'auto')};
   th:nth-child(1) { width: ${({ $isAlone }) => ($isAlone ? '50%' : 'auto')}; }
   td:first-child { min-width: 140px; }
+  /* Without its heading the rank says nothing; the order says it. */
+  @media (max-width: 600px) { && td:last-child { display: none; } }
   summary { cursor: pointer; color: ${color.faint}; min-height: 24px; }
   svg { vertical-align: -3px; }
 `
