@@ -4,6 +4,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -13,7 +15,9 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
 	"frugalheron/core/device"
+	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
+	"frugalheron/core/verdict"
 	"frugalheron/demo"
 	webbench "frugalheron/web/bench"
 )
@@ -74,7 +78,7 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	require.Len(t, reckoned.Boards, 3)
 	require.Equal(t, "settled", string(reckoned.Stage.State))
 	require.Equal(t, int64(64<<10), reckoned.Boards[0].Totals.RAMBy.Shared)
-	require.Equal(t, "1984-W33", reckoned.Boards[1].Entries[0].Date.Text) // by the machine's era
+	require.Contains(t, reckoned.Boards[1].Lines[0].Text, "1984-W33") // by the machine's era
 	require.Equal(t, "U1", reckoned.Boards[2].Records[0].Parts)
 
 	page := ask[inventory.MachinePage](c, "GET", "/api/machines?search=sorter+loft", nil)
@@ -84,6 +88,99 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	require.Equal(t, "64.0", page.Machines[0].RAM)
 	require.Equal(t, 3, page.Machines[0].Boards)
 	require.Equal(t, 1, page.Machines[0].Unidentified)
+}
+
+// What is told of an answer by what changed since the one before is the same as the whole.
+func TestAReckoningIsToldByWhatChanged(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[0])
+	id := s.board.ID
+	path := s.path("/api/machines/{machine}/reckoning")
+	bodies := []string{"U1 74LS00 8501\nU2 ? 28-pin\nBT1 NiCd leaked", "U1 74LS00 8501\nU9 41256-15\nU2 ? 28-pin\nBT1 NiCd leaked",
+		"U9 41256-15\nU9 41256-15\nBT1 NiCd leaked\n", "BT1 NiCd leaked\nnothing\n# and", "U1 74LS00 8501"}
+	before := ask[bench.ReckonedMachine](c, "POST", path, map[string]any{"drafts": []webbench.Draft{}})
+	of := ""
+	for i, body := range bodies {
+		draft := []webbench.Draft{{AssemblyID: id, Body: body}}
+		asked := webbench.ChangedDrafts{Answer: before.Answer, Drafts: draft, Kept: []int64{}, Changes: []bench.LineChange{}}
+		if i > 0 {
+			asked.Drafts = []webbench.Draft{}
+			asked.Changes = append(asked.Changes, bench.LineChange{AssemblyID: id, From: 1,
+				Gone: strings.Count(of, "\n") + 1, Lines: strings.Split(body, "\n")})
+		}
+		told := ask[bench.ReckonedSince](c, "POST", path+"/since", asked)
+		now := ask[bench.ReckonedMachine](c, "POST", path, map[string]any{"drafts": draft})
+		require.Equal(t, now.Boards, since(t, before, told).Boards, body)
+		require.Equal(t, now.Verdicts, since(t, before, told).Verdicts, body)
+		now.Answer, before, of = told.Answer, now, body
+		before.Answer = told.Answer
+	}
+	last := webbench.ChangedDrafts{Answer: before.Answer, Drafts: []webbench.Draft{}, Kept: []int64{id},
+		Changes: []bench.LineChange{}}
+	require.Empty(t, ask[bench.ReckonedSince](c, "POST", path+"/since", last).Verdicts, "kept is what stands there")
+	status, _ := s.as(t, demo.Accounts[1]).send("POST", path+"/since", last)
+	require.Equal(t, http.StatusGone, status, "an answer is of one account")
+	last.Changes = []bench.LineChange{{AssemblyID: id, From: 7, Gone: 7, Lines: []string{}}}
+	status, _ = c.send("POST", path+"/since", last)
+	require.Equal(t, http.StatusGone, status, "lines that no draft has")
+}
+
+// since is the whole answer, as a client puts it together.
+func since(t *testing.T, before bench.ReckonedMachine, told bench.ReckonedSince) bench.ReckonedMachine {
+	by := map[int64]bench.BoardSince{}
+	moved := func(b bench.BoardSince, line int) int {
+		if line > b.After {
+			return line + b.By
+		}
+		return line
+	}
+	out := bench.ReckonedMachine{}
+	for i, b := range told.Boards {
+		by[b.AssemblyID] = b
+		board := before.Boards[i]
+		board.Totals, board.Lines, board.Records = b.Totals, slices.Clone(board.Lines), slices.Clone(board.Records)
+		for j := range board.Lines {
+			board.Lines[j].Line = moved(b, board.Lines[j].Line)
+		}
+		for j := range board.Records {
+			board.Records[j].Line = moved(b, board.Records[j].Line)
+		}
+		board.Lines = put(board.Lines, b.Lines, func(l reckoning.Line) int { return l.Line })
+		board.Records = put(board.Records, b.Records, func(r sheet.Record) int { return r.Line })
+		out.Boards = append(out.Boards, board)
+	}
+	old := map[string]verdict.Verdict{}
+	for _, v := range before.Verdicts {
+		v.Why = slices.Clone(v.Why)
+		for i, reason := range v.Why {
+			if reason.Spot != nil {
+				v.Why[i].Spot = &verdict.Spot{Assembly: reason.Spot.Assembly,
+					Line: moved(by[reason.Spot.Assembly], reason.Spot.Line)}
+			}
+		}
+		old[v.Key] = v
+	}
+	for _, v := range told.Verdicts {
+		why, ok := v.Why.Of(old[v.Verdict.Key].Why)
+		require.True(t, ok)
+		v.Verdict.Why = why
+		old[v.Verdict.Key] = v.Verdict
+	}
+	for _, key := range told.Order {
+		out.Verdicts = append(out.Verdicts, old[key])
+	}
+	return out
+}
+
+func put[Row any](rows []Row, told bench.RowsSince[Row], lineOf func(Row) int) []Row {
+	gone := told.Gone
+	for _, row := range told.Put {
+		gone = append(gone, lineOf(row))
+	}
+	rows = slices.DeleteFunc(rows, func(row Row) bool { return slices.Contains(gone, lineOf(row)) })
+	rows = append(rows, told.Put...)
+	slices.SortStableFunc(rows, func(a, b Row) int { return lineOf(a) - lineOf(b) })
+	return rows
 }
 
 func TestListsPage(t *testing.T) {

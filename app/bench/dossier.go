@@ -255,7 +255,7 @@ func (s *Service) reckonExterior(ctx context.Context, actor action.Actor, assemb
 		Stage: dossier.Stages.LookOver, Verdicts: worked(dossier.verdicts(seen)), Walk: dossier.Stages.Walk,
 		Left: dossier.Stages.LookOverLeft,
 		Boards: []ReckonedBoard{
-			{AssemblyID: assembly.ID, Lines: seen.Lines(), Entries: []reckoning.Entry{}, Records: []sheet.Record{}},
+			{AssemblyID: assembly.ID, Lines: seen.Lines(), Records: []sheet.Record{}, body: draft},
 		},
 	}, nil
 }

@@ -54,13 +54,16 @@ func (s *Service) Reckon(ctx context.Context, actor action.Actor, text string, e
 type ReckonedBoard struct {
 	AssemblyID int64             `json:"assemblyId"`
 	Totals     reckoning.Totals  `json:"totals"`
-	Entries    []reckoning.Entry `json:"entries"`
+	Entries    []reckoning.Entry `json:"-"`
 	Records    []sheet.Record    `json:"records" doc:"The entries as written, for the table: one for each, in the same order"`
 	Lines      []reckoning.Line  `json:"lines"`
+
+	body string // of which this speaks
 }
 
 // ReckonedMachine is what all boards of a machine amount to together.
 type ReckonedMachine struct {
+	Answer   string            `json:"answer" doc:"The name by which the next answer can be asked for as what changed; may be empty"`
 	Stage    reckoning.Stage   `json:"stage" doc:"How far taking stock has come; of an outside, looking over"`
 	Verdicts []verdict.Verdict `json:"verdicts"`
 	Boards   []ReckonedBoard   `json:"boards"`
@@ -72,9 +75,13 @@ type ReckonedMachine struct {
 // assembly. Nothing is kept.
 func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64,
 	drafts map[int64]string) (ReckonedMachine, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
+	out, err := action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
 		return s.reckonMachine(ctx, actor, machineID, drafts)
 	})
+	if err == nil {
+		out.Answer = s.answers.keep(answered{machine: machineID, account: actor.AccountID, drafts: drafts, reckoning: out})
+	}
+	return out, err
 }
 
 func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machineID int64,
@@ -125,9 +132,13 @@ type Verdicts func(ctx context.Context, actor action.Actor, machineID int64) ([]
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
 func (s *Service) ReckonAssembly(ctx context.Context, actor action.Actor, id int64,
 	drafts map[int64]string) (ReckonedMachine, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
+	out, err := action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
 		return s.reckonAssembly(ctx, actor, id, drafts)
 	})
+	if err == nil {
+		out.Answer = s.answers.keep(answered{assembly: id, account: actor.AccountID, drafts: drafts, reckoning: out})
+	}
+	return out, err
 }
 
 func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int64,
@@ -192,7 +203,7 @@ func reckonSheet(library *device.Library, f sheets.FittedAssembly, options recko
 	}
 	result := reckoning.OfSheet(library, parsed, options)
 	board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{}, Lines: result.Lines(),
-		Records: parsed.Records()}
+		Records: parsed.Records(), body: f.Body}
 	for _, assembly := range result.Assemblies {
 		board.Entries = append(board.Entries, assembly.Entries...)
 	}

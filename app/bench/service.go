@@ -33,9 +33,10 @@ type Service struct {
 	kernel   *action.Kernel
 	subjects Subjects
 	verdicts []Verdicts
+	answers  answers
 }
 
 // New returns it. What the subjects tell of a machine stands in its reckoning in the order in which they are given.
 func New(kernel *action.Kernel, subjects Subjects, verdicts ...Verdicts) *Service {
-	return &Service{kernel: kernel, subjects: subjects, verdicts: verdicts}
+	return &Service{kernel: kernel, subjects: subjects, verdicts: verdicts, answers: newAnswers()}
 }

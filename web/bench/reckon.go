@@ -53,6 +53,28 @@ func registerReckoning(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "reckon-machine-since", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
+		Path:         "/api/machines/{id}/reckoning/since",
+		Summary:      "Reckon a machine after what changed in editors, and tell only what became another",
+		MaxBodyBytes: httpx.SheetBodyLimit, Errors: errorsOfSince,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body ChangedDrafts
+	}) (*httpx.Output[bench.ReckonedSince], error) {
+		return httpx.Answer(actions.Bench.ReckonMachineSince(ctx, actor, in.ID, in.Body.since()))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "reckon-assembly-since", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
+		Path:         "/api/assemblies/{id}/reckoning/since",
+		Summary:      "Reckon an assembly on its own after what changed in its editor, and tell only what became another",
+		MaxBodyBytes: httpx.SheetBodyLimit, Errors: errorsOfSince,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body ChangedDrafts
+	}) (*httpx.Output[bench.ReckonedSince], error) {
+		return httpx.Answer(actions.Bench.ReckonAssemblySince(ctx, actor, in.ID, in.Body.since()))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types",
 		Summary: "Library types by the start of their number",
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -85,6 +107,20 @@ func (d Drafts) byAssembly() map[int64]string {
 		bodies[draft.AssemblyID] = draft.Body
 	}
 	return bodies
+}
+
+var errorsOfSince = append([]int{http.StatusGone}, httpx.ErrorsOfCreate...)
+
+// ChangedDrafts is what changed in editors after an answer.
+type ChangedDrafts struct {
+	Answer  string             `json:"answer" minLength:"1" maxLength:"64" doc:"The name of the answer before"`
+	Drafts  []Draft            `json:"drafts" maxItems:"100" doc:"Whole, of sheets that were none at the answer before"`
+	Changes []bench.LineChange `json:"changes" maxItems:"100" doc:"In sheets that were drafts at the answer before"`
+	Kept    []int64            `json:"kept" maxItems:"100" doc:"Assemblies in whose editor stands again what is kept"`
+}
+
+func (c ChangedDrafts) since() bench.Since {
+	return bench.Since{Answer: c.Answer, Drafts: Drafts{c.Drafts}.byAssembly(), Changes: c.Changes, Kept: c.Kept}
 }
 
 // Draft is a sheet that is not kept yet.

@@ -15,6 +15,7 @@ import (
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/bench"
 	"frugalheron/app/condition"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
@@ -154,6 +155,8 @@ func problem(ctx context.Context, err error) error {
 		slog.Error("uploads cannot be kept", "cause", err)
 		return &Problem{Title: "No space left", Status: http.StatusInsufficientStorage,
 			Detail: "There is no space left where pictures and documents are kept; nothing of the file was kept. Tell whoever runs the server."}
+	case errors.Is(err, bench.ErrAnswerGone):
+		return &Problem{Title: "Answer is gone", Status: http.StatusGone, Detail: sentence(err.Error())}
 	case errors.Is(err, blobs.ErrNotFound):
 		slog.Error("a file is missing", "cause", err)
 		return &Problem{Title: "File is missing", Status: http.StatusGone,

@@ -460,6 +460,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/reckoning/since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon an assembly on its own after what changed in its editor, and tell only what became another
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["reckon-assembly-since"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/recognised": {
         parameters: {
             query?: never;
@@ -2066,6 +2086,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["reckon-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/reckoning/since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon a machine after what changed in editors, and tell only what became another
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["reckon-machine-since"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4305,6 +4345,23 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        BoardSince: {
+            /**
+             * Format: int64
+             * @description Lines after this one are others now
+             */
+            after: number;
+            /** Format: int64 */
+            assemblyId: number;
+            /**
+             * Format: int64
+             * @description by so many
+             */
+            by: number;
+            lines: components["schemas"]["RowsSinceLine"];
+            records: components["schemas"]["RowsSinceRecord"];
+            totals: components["schemas"]["ReckonedTotals"];
+        };
         BuiltMachine: {
             accession: string;
             /** @description First day on which it can have been built, or null */
@@ -4755,6 +4812,16 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        ChangedDrafts: {
+            /** @description The name of the answer before */
+            answer: string;
+            /** @description In sheets that were drafts at the answer before */
+            changes: components["schemas"]["LineChange"][];
+            /** @description Whole, of sheets that were none at the answer before */
+            drafts: components["schemas"]["Draft"][];
+            /** @description Assemblies in whose editor stands again what is kept */
+            kept: number[];
         };
         ChangedLot: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
@@ -6706,6 +6773,22 @@ export interface components {
         Line: {
             text: string;
         };
+        LineChange: {
+            /** Format: int64 */
+            assemblyId: number;
+            /**
+             * Format: int64
+             * @description The first line that is another now
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description So many lines from there are gone
+             */
+            gone: number;
+            /** @description What stands there instead */
+            lines: string[];
+        };
         Link: {
             account: components["schemas"]["AccountView"];
             /** Format: date-time */
@@ -8594,7 +8677,6 @@ export interface components {
         ReckonedBoard: {
             /** Format: int64 */
             assemblyId: number;
-            entries: components["schemas"]["ReckonedEntry"][];
             lines: components["schemas"]["ReckonedLine"][];
             /** @description The entries as written, for the table: one for each, in the same order */
             records: components["schemas"]["SheetRecord"][];
@@ -8669,6 +8751,8 @@ export interface components {
             text: string;
         };
         ReckonedMachine: {
+            /** @description The name by which the next answer can be asked for as what changed; may be empty */
+            answer: string;
             boards: components["schemas"]["ReckonedBoard"][];
             /** @description What is still to be looked at, where its outside was reckoned */
             left: string[];
@@ -8704,6 +8788,18 @@ export interface components {
             spot: components["schemas"]["ReckonedSpot"] | null;
             /** @description The whole sentence */
             text: string;
+        };
+        ReckonedSince: {
+            /** @description The name of this answer; empty where the whole has to be asked for next */
+            answer: string;
+            boards: components["schemas"]["BoardSince"][];
+            left: string[];
+            /** @description The keys of all verdicts, in their order */
+            order: string[];
+            stage: components["schemas"]["ReckonedStage"];
+            /** @description Those that are new or another */
+            verdicts: components["schemas"]["VerdictSince"][];
+            walk: components["schemas"]["Step"][];
         };
         ReckonedSpot: {
             /** Format: int64 */
@@ -9098,6 +9194,18 @@ export interface components {
             title: string;
             why: string;
         };
+        RowsSinceLine: {
+            /** @description Lines of which nothing is told any more */
+            gone: number[];
+            /** @description In place of all that was told of their lines, in the order of lines */
+            put: components["schemas"]["ReckonedLine"][];
+        };
+        RowsSinceRecord: {
+            /** @description Lines of which nothing is told any more */
+            gone: number[];
+            /** @description In place of all that was told of their lines, in the order of lines */
+            put: components["schemas"]["SheetRecord"][];
+        };
         Run: {
             /** Format: int64 */
             from: number;
@@ -9426,6 +9534,20 @@ export interface components {
         Span: {
             from: string;
             to: string;
+        };
+        SpliceReason: {
+            /**
+             * Format: int64
+             * @description So many stay at the start
+             */
+            head: number;
+            /** @description What stands between them now */
+            put: components["schemas"]["ReckonedReason"][];
+            /**
+             * Format: int64
+             * @description So many stay at the end
+             */
+            tail: number;
         };
         "Split-romRequest": {
             /** Format: int64 */
@@ -10285,6 +10407,11 @@ export interface components {
             leads: number;
             name: string;
             to: string;
+        };
+        VerdictSince: {
+            /** @description Without its reasons */
+            verdict: components["schemas"]["ReckonedVerdict"];
+            why: components["schemas"]["SpliceReason"];
         };
         Versioned: {
             /**
@@ -12331,6 +12458,86 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "reckon-assembly-since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedDrafts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReckonedSince"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19036,6 +19243,86 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "reckon-machine-since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedDrafts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReckonedSince"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -67,6 +67,7 @@ export function keptUnder<Value>(name: string): Value | undefined {
 
 /** Keeps what was typed until it is sent; undefined forgets it. */
 export function keepUnder(name: string, value: unknown) {
+  const isAnotherWord = value !== undefined && typed.has(name)
   if (value === undefined) {
     if (!typed.delete(name)) return
   } else {
@@ -76,17 +77,22 @@ export function keepUnder(name: string, value: unknown) {
   unwritten.add(name)
   forgetLastWords(owner, name)
   later()
-  changed()
+  // That one more word was typed is told when it is written: no key waits for who lists what is typed.
+  if (!isAnotherWord) changed()
 }
 
+/** How long a word may wait before it is written, in milliseconds: the keys of one word are written together. */
+const rest = 250
 let waiting = false
 
 function later() {
   if (waiting) return
   waiting = true
-  const begin = () => { waiting = false; void flushDrafts() }
-  if (typeof requestIdleCallback === 'function') requestIdleCallback(begin, { timeout: 400 })
-  else setTimeout(begin, 100)
+  const begin = () => { waiting = false; changed(); void flushDrafts() }
+  setTimeout(() => {
+    if (typeof requestIdleCallback === 'function') requestIdleCallback(begin, { timeout: rest })
+    else begin()
+  }, rest)
 }
 
 let written = Promise.resolve()

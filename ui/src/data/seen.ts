@@ -47,8 +47,7 @@ export function keepSeen(account: number) {
 }
 
 /** What was reckoned of a text that is being typed. */
-const isOfDrafts = ([kind, , , drafts]: readonly unknown[]) => kind === 'reckoning' && Array.isArray(drafts)
-  && drafts.length > 0
+const isOfDrafts = ([kind, , , turn]: readonly unknown[]) => kind === 'reckoning' && turn !== 0
 
 const newest = () => new Set(queryClient.getQueryCache().getAll()
   .filter(({ state, queryKey }) => state.status === 'success' && !left.has(String(queryKey[0])) && !isOfDrafts(queryKey))

@@ -2,11 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 
 import type { FittedAssembly } from '../api/assemblies'
-import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery,
-  type Subject } from '../api/reckoning'
+import { type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery, type Subject, type Turn } from '../api/reckoning'
 
 /** A pause in typing of this many milliseconds lets the reckoning follow: between two keys nothing is reckoned. */
 const pause = 150
+
+/** Counts what was told of editors, in all machines. */
+let turns = 0
 
 /** What was reckoned of one board, and the text that it speaks of. */
 export type BoardReckoning = ReckonedBoard & { text: string; lines: LineState[] }
@@ -33,15 +35,11 @@ export function useReckoning(subject: Subject, version: number, assemblies: Fitt
   // What is typed lies beside what is drawn: a key draws its own board anew and nothing else.
   const typed = useRef(new Map<number, string>())
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const [settled, setSettled] = useState<Record<number, string>>({})
+  const [told, setTold] = useState<Turn>({ turn: 0, drafts: [] })
   useEffect(() => () => { clearTimeout(timer.current) }, [])
-  const sent: Draft[] = assemblies.flatMap(({ id }) => {
-    const body = settled[id]
-    return body === undefined ? [] : [{ assemblyId: id, body }]
-  })
   const stamp = [version, ...assemblies.map((a) =>
     `${String(a.id)}.${String(a.version)}.${String(a.revision)}`)].join(' ')
-  const query = useQuery(reckoningQuery(subject, sent, stamp))
+  const query = useQuery(reckoningQuery(subject, told, stamp))
 
   const places = useRef(new Map<number, (line: number) => void>())
   const setDraft = useCallback((id: number, text: string | undefined) => {
@@ -50,7 +48,8 @@ export function useReckoning(subject: Subject, version: number, assemblies: Fitt
     else typed.current.set(id, text)
     clearTimeout(timer.current)
     timer.current = setTimeout(() => {
-      startTransition(() => { setSettled(Object.fromEntries(typed.current)) })
+      const drafts = [...typed.current].map(([assemblyId, body]) => ({ assemblyId, body }))
+      startTransition(() => { setTold({ turn: drafts.length > 0 ? ++turns : 0, drafts }) })
     }, pause)
   }, [])
   const show = useCallback((id: number, line: number) => places.current.get(id)?.(line), [])

@@ -1,11 +1,11 @@
-import { useWindowVirtualizer } from '@tanstack/react-virtual'
-import { useLayoutEffect, useRef, useState } from 'react'
+import { Fragment, useLayoutEffect } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import type { Schemas } from '../../api/client'
 import type { MachineQuery } from '../../api/machines'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
+import { GapRow, overscan, useVirtualRows } from '../../kit/VirtualRows'
 import { color, font, target } from '../../theme'
 import type { Sort } from './machineFilters'
 
@@ -31,24 +31,12 @@ const columns: { sort: Sort; title: string; width: string; figure?: boolean }[] 
   { sort: 'rom', title: 'ROM, KB', width: '82px', figure: true },
 ]
 
-/** Rows that are drawn beyond those in sight, so that scrolling meets drawn ones. */
-const overscan = 15
-
 /** Machines as a table; a row leads to the bench. Only the rows in sight are drawn. */
 export function MachineTable({ machines, total, query, onSort, onEnd }: Props) {
-  const body = useRef<HTMLTableSectionElement>(null)
-  const [top, setTop] = useState(0)
-  // What stands above the table may grow: forms, filters.
+  const { box, drawn, gapBefore, gapAfter, measure } = useVirtualRows(machines.length, 37)
+  const last = drawn.at(-1) ?? 0
   useLayoutEffect(() => {
-    const now = (body.current?.getBoundingClientRect().top ?? 0) + window.scrollY
-    if (Math.abs(now - top) > 1) setTop(now)
-  }, [machines.length, top])
-  const rows = useWindowVirtualizer({ count: machines.length, estimateSize: () => 37, overscan, scrollMargin: top })
-  const drawn = rows.getVirtualItems()
-  const first = drawn[0]
-  const last = drawn[drawn.length - 1]
-  useLayoutEffect(() => {
-    if (last && last.index >= machines.length - overscan) onEnd()
+    if (machines.length > 0 && last >= machines.length - overscan) onEnd()
   }, [last, machines.length, onEnd])
   const sort = query.sort ?? 'accession'
   return (
@@ -66,13 +54,15 @@ export function MachineTable({ machines, total, query, onSort, onEnd }: Props) {
             ))}
           </tr>
         </thead>
-        <tbody ref={body}>
-          {first && <Gap $height={first.start - top} />}
-          {drawn.map(({ index }) => {
+        <tbody ref={box}>
+          {drawn.map((index) => {
             const machine = machines[index]
-            return machine && <Row key={machine.id} machine={machine} index={index} measure={rows.measureElement} />
+            return machine && <Fragment key={machine.id}>
+              <GapRow height={gapBefore(index)} columns={columns.length} />
+              <Row machine={machine} index={index} measure={measure} />
+            </Fragment>
           })}
-          {last && <Gap $height={rows.getTotalSize() + top - last.end} />}
+          <GapRow height={gapAfter} columns={columns.length} />
         </tbody>
       </Wide>
     </Scroll>
@@ -103,13 +93,6 @@ function Row({ machine, index, measure }: { machine: Machine; index: number;
       <Figure>{machine.rom}</Figure>
     </tr>
   )
-}
-
-/** Stands for the rows that are not drawn. */
-function Gap({ $height }: { $height: number }) {
-  return $height > 0 ? <tr aria-hidden="true">
-    <td colSpan={columns.length} style={{ height: $height, padding: 0, border: 'none' }} />
-  </tr> : null
 }
 
 const Accession = styled.td`

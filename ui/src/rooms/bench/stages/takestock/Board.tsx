@@ -2,10 +2,11 @@ import { memo, Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 
-import type { FittedAssembly } from '../../../../api/assemblies'
+import type { FittedAssembly, Revision } from '../../../../api/assemblies'
 import type { ReckonedBoard } from '../../../../api/reckoning'
 import { Button } from '../../../../kit/Button'
 import { PartHead, PartSection } from '../../../../kit/Part'
+import { useInSight } from '../../../../kit/useInSight'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { Recognised } from '../../../../recognised/Recognised'
 import { color, font, radius, space, target } from '../../../../theme'
@@ -17,7 +18,7 @@ import { MoveForm } from './moves/MoveForm'
 import { NameUnknown } from './NameUnknown'
 import { SheetHistory } from './SheetHistory'
 import { SheetTable } from './SheetTable'
-import { useSheetDraft } from './useSheetDraft'
+import { type SheetDraft, useDraftPart, useSheetDraft } from './useSheetDraft'
 
 const SheetEditor = sheetEditor.Page
 
@@ -45,18 +46,34 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
   const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
+  const isInSight = useInSight(section)
+  const [wanted, setWanted] = useState(false)
+  const hasEditor = isInSight || startHere || wanted || spot !== undefined
   const reckoned = useMemo(() => reckonedBoard && { ...reckonedBoard, text: reckonedText },
     [reckonedBoard, reckonedText])
   const isExterior = assembly.kind === 'exterior' // it stays with its machine, and its lines are no parts
 
-  useEffect(() => { setDraft(assembly.id, draft.text === assembly.body ? undefined : draft.text) },
-    [setDraft, assembly, draft.text])
+  useEffect(() => {
+    const tell = () => {
+      const { text } = draft.state
+      setDraft(assembly.id, text === assembly.body ? undefined : text)
+    }
+    tell()
+    return draft.subscribe(tell)
+  }, [setDraft, assembly, draft])
   useEffect(
     () => onShow(assembly.id, (line) => {
       setSpot({ line })
       section.current?.scrollIntoView({ block: 'nearest' })
     }),
     [onShow, assembly.id],
+  )
+
+  // An editor is loaded when its board comes into sight; until then its text stands there, and leads into it.
+  const unread = (
+    <Waiting tabIndex={0} aria-label={`Sheet of ${assembly.title}, loading`} onFocus={() => { setWanted(true) }}>
+      {draft.state.text}
+    </Waiting>
   )
 
   return (
@@ -104,46 +121,52 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
           }}
         />
       )}
-      {draft.newer && (
-        <MergeSheet
-          assemblyId={assembly.id}
-          base={draft.base}
-          mine={draft.text}
-          theirs={draft.newer}
-          onSave={(text) => void draft.saveMerged(text)}
-          onTakeTheirs={draft.takeTheirs}
-        />
-      )}
+      <MeetNewer draft={draft} />
       {view === 'text' ? (
-        <Suspense fallback={<Waiting tabIndex={0} aria-label={`Sheet of ${assembly.title}, loading`}>
-          {draft.text}
-        </Waiting>}>
-          <SheetEditor
+        <Suspense fallback={unread}>
+          {!hasEditor ? unread : <SheetEditor
             title={assembly.title}
-            text={draft.text}
+            draft={draft}
             reckoned={reckoned}
             spot={spot}
             readOnly={!mayWrite}
-            autoFocus={startHere}
+            autoFocus={startHere || wanted}
             isExterior={isExterior}
             insert={insert}
-            onType={draft.type}
-            onSave={() => void draft.save()}
             onName={(line) => {
               const unknown = reckoned?.lines.find((state) => state.line === line && state.state === 'unknown')
               if (!mayWrite || isExterior || !unknown) return false
               setNaming({ number: unknown.nameable, line })
               return true
             }}
-          />
+          />}
         </Suspense>
       ) : (
-        <SheetTable title={assembly.title} text={draft.text} reckoned={reckoned} spot={spot} readOnly={!mayWrite}
-          onType={draft.type} />
+        <SheetTable title={assembly.title} draft={draft} reckoned={reckoned} spot={spot} readOnly={!mayWrite} />
       )}
     </PartSection>
   )
 })
+
+/** What somebody else saved meanwhile, and what comes of both. */
+function MeetNewer({ draft }: { draft: SheetDraft }) {
+  const newer = useDraftPart(draft, (state) => state.newer)
+  return newer && <Merging draft={draft} theirs={newer} />
+}
+
+function Merging({ draft, theirs }: { draft: SheetDraft; theirs: Revision }) {
+  const text = useDraftPart(draft, (state) => state.text)
+  return (
+    <MergeSheet
+      assemblyId={draft.assembly.id}
+      base={draft.state.base}
+      mine={text}
+      theirs={theirs}
+      onSave={(merged) => void draft.saveMerged(merged)}
+      onTakeTheirs={draft.takeTheirs}
+    />
+  )
+}
 
 function facts({ kind, part, rev, serial, slot, fit }: FittedAssembly): string {
   return [
@@ -185,6 +208,7 @@ const View = styled(ToggleButton)`
 const Waiting = styled.pre`
   margin: 0;
   min-height: 120px;
+  max-height: 62vh;
   overflow: auto;
   font: 15px/24px ${font.mono};
 `

@@ -3,10 +3,12 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 
+import type { FittedAssembly } from '../../../../api/assemblies'
 import type { BoardReckoning } from '../../../../reckoning/useReckoning'
 import { refusal, serve } from '../../../../testing/server'
 import { show } from '../../../../testing/show'
 import { SheetTable } from './SheetTable'
+import { SheetDraft } from './useSheetDraft'
 
 const record = (line: number, parts: string, marking: string) =>
   ({ line, parts, marking, purpose: '', mount: '', new: '', findings: '', comment: '' }) as const
@@ -25,10 +27,15 @@ const writing = () => serve(({ body }) => {
 
 type Given = { start: string; speaksOf?: string; onText: (text: string) => void }
 
+const drafted = (body: string, onText: (text: string) => void) => {
+  const draft = new SheetDraft({ id: 7, revision: 1, body } as FittedAssembly)
+  draft.subscribe(() => { onText(draft.state.text) })
+  return draft
+}
+
 function Table({ start, speaksOf = start, onText }: Given) {
-  const [text, setText] = useState(start)
-  return <SheetTable title="Main board" text={text} reckoned={reckoned(speaksOf)} spot={undefined} readOnly={false}
-    onType={(now) => { setText(now); onText(now) }} />
+  const [draft] = useState(() => drafted(start, onText))
+  return <SheetTable title="Main board" draft={draft} reckoned={reckoned(speaksOf)} spot={undefined} readOnly={false} />
 }
 
 describe('a sheet as a table', () => {
@@ -117,8 +124,8 @@ describe('a sheet as a table', () => {
     const onText = vi.fn()
     const of = reckoned('U1 7400')
     of.lines = [{ line: 1, state: 'recognised', text: '' }, { line: 2, state: 'problem', text: '' }] as typeof of.lines
-    const user = show(<SheetTable title="Main board" text={'U1 7400\n?? what'} reckoned={{ ...of, text: 'U1 7400\n?? what' }}
-      spot={undefined} readOnly={false} onType={onText} />)
+    const user = show(<SheetTable title="Main board" draft={drafted('U1 7400\n?? what', onText)}
+      reckoned={{ ...of, text: 'U1 7400\n?? what' }} spot={undefined} readOnly={false} />)
     expect(screen.getByText(/1 line stands/)).toBeTruthy()
     await user.selectOptions(within(screen.getByRole('table')).getByLabelText('Mount, line 1'), 'socket')
     await waitFor(() => { expect(onText).toHaveBeenCalledWith('U1 7400\n?? what') })

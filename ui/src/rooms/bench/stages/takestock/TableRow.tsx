@@ -12,6 +12,11 @@ type Props = {
   record: SheetRecord
   state?: LineState
   readOnly: boolean
+  /** Where it stands among the rows, and what takes its height; neither for a new one. */
+  index?: number
+  measure?: (row: HTMLElement | null) => void
+  /** The keyboard is in it. */
+  onEnter?: (index: number) => void
   /** Takes the row as a line; false when the line of the text is another by now. */
   onWritten: (line: string) => boolean
 }
@@ -23,7 +28,7 @@ const mounts: SheetRecord['mount'][] = ['', 'socket', 'solder', 'empty']
 type TextField = 'parts' | 'marking' | 'new' | 'findings' | 'comment'
 
 /** A row of the table. Enter, or leaving the row, writes it as a line; what cannot be written stays typed. */
-export function TableRow({ record, state, readOnly, onWritten }: Props) {
+export function TableRow({ record, state, readOnly, index = -1, measure, onEnter, onWritten }: Props) {
   const [typed, setTyped] = useState<Partial<SheetRecord>>({})
   const [wrong, setWrong] = useState('')
   const row = { ...record, ...typed }
@@ -96,7 +101,11 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
   return (
     <>
       <tr
+        ref={measure}
+        data-index={index}
         data-line={record.line}
+        aria-rowindex={isNew ? undefined : index + 2}
+        onFocus={() => { onEnter?.(index) }}
         onBlur={(event) => {
           if (!event.currentTarget.contains(event.relatedTarget)) void write(row)
         }}

@@ -1,52 +1,79 @@
-import { useEffect, useReducer } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 
 import { type FittedAssembly, noteRevision, saveSheet } from '../../../../api/assemblies'
 import { ProblemError } from '../../../../api/problem'
 import { keepDraft, keptDraft } from '../../../../data/sheetDrafts'
-import { isChanged as changed, nextDraft, startDraft } from './sheetDraft'
+import { type DraftAction, type DraftState, isChanged, nextDraft, startDraft } from './sheetDraft'
 
-/** The draft of a board's sheet. It stays on this device until the server has it. */
-export function useSheetDraft(assembly: FittedAssembly) {
-  const [state, act] = useReducer(nextDraft, assembly, start)
-  const isChanged = changed(state)
+/**
+ * The draft of a board's sheet, outside of what is drawn: a key that is typed changes it and draws nothing, and who
+ * shows a part of it draws that part. It stays on this device until the server has it.
+ */
+export class SheetDraft {
+  private readonly listeners = new Set<() => void>()
+  state: DraftState
+  assembly: FittedAssembly
 
-  useEffect(() => { act({ type: 'loaded', n: assembly.revision, body: assembly.body }) },
-    [assembly.revision, assembly.body])
+  constructor(assembly: FittedAssembly) {
+    this.assembly = assembly
+    this.state = startDraft(assembly, keptDraft(assembly.id))
+  }
 
-  useEffect(() => {
-    keepDraft(assembly.id, isChanged ? { base: state.base, text: state.text, sent: state.sent } : undefined)
-  }, [assembly.id, isChanged, state.base, state.text, state.sent])
+  subscribe = (tell: () => void) => {
+    this.listeners.add(tell)
+    return () => { this.listeners.delete(tell) }
+  }
 
-  const send = async (base: number, text: string) => {
-    act({ type: 'saving' })
+  act(action: DraftAction) {
+    const next = nextDraft(this.state, action)
+    if (next === this.state) return
+    this.state = next
+    keepDraft(this.assembly.id,
+      isChanged(next) ? { base: next.base, text: next.text, sent: next.sent } : undefined)
+    for (const tell of this.listeners) tell()
+  }
+
+  /** What the server has by now. */
+  loaded(assembly: FittedAssembly) {
+    this.assembly = assembly
+    this.act({ type: 'loaded', n: assembly.revision, body: assembly.body })
+  }
+
+  type = (text: string) => { this.act({ type: 'typed', text }) }
+  takeTheirs = () => { this.act({ type: 'take theirs' }) }
+
+  save = async () => {
+    const { saving, base, text } = this.state
+    if (saving || (!isChanged(this.state) && base > 0)) return
+    await this.send(base, text)
+  }
+
+  saveMerged = async (text: string) => {
+    const { saving, newer } = this.state
+    if (saving || !newer) return
+    this.act({ type: 'merging', text })
+    await this.send(newer.n, text)
+  }
+
+  private async send(base: number, text: string) {
+    this.act({ type: 'saving' })
     try {
-      const revision = await saveSheet(assembly.id, base, text)
-      act({ type: 'saved', revision })
-      noteRevision(assembly, revision)
+      const revision = await saveSheet(this.assembly.id, base, text)
+      this.act({ type: 'saved', revision })
+      noteRevision(this.assembly, revision)
     } catch (error) {
-      act({ type: 'refused', error: error instanceof ProblemError ? error : new ProblemError(0, undefined) })
+      this.act({ type: 'refused', error: error instanceof ProblemError ? error : new ProblemError(0, undefined) })
     }
-  }
-  const save = async () => {
-    if (state.saving || (!isChanged && state.base > 0)) return
-    await send(state.base, state.text)
-  }
-  const saveMerged = async (text: string) => {
-    if (state.saving || !state.newer) return
-    act({ type: 'merging', text })
-    await send(state.newer.n, text)
-  }
-
-  return {
-    ...state,
-    isChanged,
-    type: (text: string) => { act({ type: 'typed', text }) },
-    save,
-    saveMerged,
-    takeTheirs: () => { act({ type: 'take theirs' }) },
   }
 }
 
-function start(assembly: FittedAssembly) {
-  return startDraft(assembly, keptDraft(assembly.id))
+export function useSheetDraft(assembly: FittedAssembly): SheetDraft {
+  const [draft] = useState(() => new SheetDraft(assembly))
+  useEffect(() => { draft.loaded(assembly) }, [draft, assembly])
+  return draft
+}
+
+/** A part of the draft; what shows it is drawn anew only when that part is another. */
+export function useDraftPart<Part>(draft: SheetDraft, part: (state: DraftState) => Part): Part {
+  return useSyncExternalStore(draft.subscribe, () => part(draft.state))
 }

@@ -5,12 +5,13 @@ import { EditorView } from '@codemirror/view'
 
 import type { BoardReckoning } from '../../../../../reckoning/useReckoning'
 import { color } from '../../../../../theme'
+import type { SheetDraft } from '../useSheetDraft'
 import { extensions, fromExterior } from './extensions'
 import { setLineStates } from './lineStates'
 
 type Props = {
   title: string
-  text: string
+  draft: SheetDraft
   reckoned: BoardReckoning | undefined
   spot: { line: number } | undefined
   readOnly: boolean
@@ -18,62 +19,59 @@ type Props = {
   isExterior: boolean
   /** A text to go on with at the end. */
   insert: { text: string } | undefined
-  onType: (text: string) => void
-  onSave: () => void
   /** Names the unknown chip of a line; false where there is none. */
   onName: (line: number) => boolean
 }
 
 /** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
-export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, isExterior, insert, onType,
-  onSave, onName }: Props) {
+export default function SheetEditor({ title, draft, reckoned, spot, readOnly, autoFocus, isExterior, insert,
+  onName }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
-  const told = useRef<string[]>([]) // texts typed here that have not come back yet
-  const typed = useEffectEvent((value: string) => {
-    told.current.push(value)
-    onType(value)
-  })
-  const save = useEffectEvent(onSave)
+  const isTyping = useRef(false)
   const name = useEffectEvent(onName)
-  const first = useEffectEvent(() => ({ text, autoFocus }))
+  const showStates = useEffectEvent((editor: EditorView) => {
+    if (reckoned && editor.state.doc.toString() === reckoned.text)
+      editor.dispatch({ effects: setLineStates.of(reckoned.lines) })
+  })
+  const focusFirst = useEffectEvent(() => autoFocus)
 
   useEffect(() => {
     if (!host.current) return
-    const start = first()
     const editor = new EditorView({
       parent: host.current,
       state: EditorState.create({
-        doc: start.text,
+        doc: draft.state.text,
         extensions: extensions({
           label: `Sheet of ${title}`,
           readOnly,
           isExterior,
-          onType: (value) => { typed(value) },
-          onSave: () => { save() },
+          onType: (text) => {
+            isTyping.current = true
+            draft.type(text)
+            isTyping.current = false
+          },
+          onSave: () => void draft.save(),
           onName: (line) => name(line),
         }),
       }),
     })
     view.current = editor
-    if (start.autoFocus) editor.focus()
+    if (focusFirst()) editor.focus()
+    // What is typed here is in the draft already; any other text was brought back, merged or read anew.
+    const leave = draft.subscribe(() => {
+      const { text } = draft.state
+      if (isTyping.current || editor.state.doc.toString() === text) return
+      editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text },
+        annotations: fromExterior.of(true) })
+      showStates(editor)
+    })
     return () => {
+      leave()
       editor.destroy()
       view.current = null
     }
-  }, [title, readOnly, isExterior])
-
-  useEffect(() => {
-    const editor = view.current
-    if (!editor) return
-    // Keys are faster than drawing: this may be what stood here some keys ago, and is no news.
-    const known = told.current.lastIndexOf(text)
-    told.current = told.current.slice(known + 1)
-    if (known >= 0 || editor.state.doc.toString() === text) return
-    told.current = []
-    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text },
-      annotations: fromExterior.of(true) })
-  }, [text])
+  }, [title, draft, readOnly, isExterior])
 
   useEffect(() => {
     const editor = view.current
@@ -86,11 +84,7 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
     editor.focus()
   }, [insert])
 
-  useEffect(() => {
-    const editor = view.current
-    if (!editor || !reckoned || editor.state.doc.toString() !== reckoned.text) return
-    editor.dispatch({ effects: setLineStates.of(reckoned.lines) })
-  }, [reckoned, text, title, readOnly])
+  useEffect(() => { if (view.current) showStates(view.current) }, [reckoned, title, draft, readOnly])
 
   useEffect(() => {
     const editor = view.current

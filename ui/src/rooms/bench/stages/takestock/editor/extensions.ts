@@ -1,7 +1,7 @@
 import { closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { Annotation, EditorState, type Extension, Prec } from '@codemirror/state'
-import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers, placeholder } from '@codemirror/view'
+import { EditorView, highlightActiveLine, keymap, lineNumbers, placeholder } from '@codemirror/view'
 
 import { libraryCompletion } from './completion'
 import { lineStates } from './lineStates'
@@ -30,7 +30,6 @@ export function extensions({ label, readOnly, isExterior, onType, onSave, onName
     lineStates(onName),
     lineNumbers(),
     history(),
-    drawSelection(),
     highlightActiveLine(),
     placeholder(readOnly ? 'Nothing written yet.'
       : `${isExterior ? exteriorExample : example}\n\n# Alt+Enter writes this example`),
