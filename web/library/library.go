@@ -29,7 +29,7 @@ func registerLibrary(api *httpx.API, actions *app.App) {
 		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
-		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
+		Limit  int    `query:"limit" minimum:"1" maximum:"5000" default:"200"`
 	}) (*httpx.Output[[]library.Occurrence], error) {
 		return httpx.Answer(actions.Library.Occurrences(ctx, actor, in.Number, in.Limit))
 	})

@@ -5,6 +5,7 @@ import { reached, unreached } from '../data/connection'
 import type { Waiting } from '../data/device'
 import { keepForLater } from '../data/outbox'
 import { changeBegins, changeIsKept } from '../data/sending'
+import { announce } from './announced'
 import { KeptForLater, ProblemError, unreachable } from './problem'
 import { answered, keyFor, requestKeyHeader } from './requestKey'
 import type { components, paths } from './schema.gen'
@@ -118,7 +119,7 @@ export const queryClient = new QueryClient({
   // Whatever was done stands in the history.
   mutationCache: new MutationCache({
     onMutate: (_, change) => { changeBegins(change) },
-    onSuccess: (_, __, ___, change) => { historyChanged(); changeIsKept(change) },
+    onSuccess: (_, __, ___, change) => { historyChanged(); changeIsKept(change); announce('Saved.') },
     onError: (error, _, __, change) => { if (error instanceof KeptForLater) changeIsKept(change) },
   }),
   defaultOptions: {

@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import { offerUndo } from './undo'
@@ -20,7 +20,7 @@ export const knownQuery = (search: string) =>
       ask(api.GET('/api/known-assemblies', { params: { query: { search, after } } })),
     initialPageParam: 0,
     getNextPageParam: (page) => page.next || undefined,
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
   })
 
 export const oneKnownQuery = (id: number) =>

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { offerUndo } from './undo'
 import { api, ask, queryClient, type Schemas } from './client'
@@ -12,14 +12,14 @@ const libraryKey = ['library']
 export const libraryQuery = (start: string) =>
   queryOptions({
     queryKey: [...libraryKey, 'types', start],
-    queryFn: () => ask(api.GET('/api/library', { params: { query: { start } } })),
-    placeholderData: (previous: LibraryType[] | undefined) => previous,
+    queryFn: ({ signal }) => ask(api.GET('/api/library', { params: { query: { start } }, signal })),
+    placeholderData: keepPreviousData,
   })
 
 export const occurrencesQuery = (number: string) =>
   queryOptions({
     queryKey: [...libraryKey, 'occurrences', number],
-    queryFn: () => ask(api.GET('/api/library/occurrences', { params: { query: { number } } })),
+    queryFn: ({ signal }) => ask(api.GET('/api/library/occurrences', { params: { query: { number, limit: 5000 } }, signal })),
   })
 
 /** A type that is known or gone changes what every sheet amounts to. */

@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import { dossierChanged } from './dossier'
@@ -20,7 +20,7 @@ export const lotsQuery = (words: string) =>
     queryFn: ({ pageParam: skip }) => ask(api.GET('/api/lots', { params: { query: { words, skip } } })),
     initialPageParam: 0,
     getNextPageParam: (page) => page.next || undefined,
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
   })
 
 export const lotQuery = (id: number) =>
@@ -113,6 +113,6 @@ export function useThingGoesToStore(id: number, thing: number) {
 export const nextNumberQuery = (lot: number) =>
   queryOptions({
     queryKey: ['next number', lot],
-    queryFn: () => ask(api.GET('/api/collection/next-number', { params: { query: { lot } } })),
+    queryFn: ({ signal }) => ask(api.GET('/api/collection/next-number', { params: { query: { lot } }, signal })),
     staleTime: 0,
   })

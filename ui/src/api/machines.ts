@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import type { paths } from './schema.gen'
@@ -18,7 +18,7 @@ export const machinesQuery = (query: MachineQuery) =>
       ask(api.GET('/api/machines', { params: { query: { ...query, after: pageParam } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
   })
 
 /** How many machines there are of each value that the list can be narrowed by. */

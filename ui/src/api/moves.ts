@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { offerUndo } from './undo'
 import { assembliesKey } from './assemblies'
@@ -17,7 +17,7 @@ export const looseQuery = (search: string) =>
     queryFn: ({ pageParam: after }) => ask(api.GET('/api/assemblies', { params: { query: { search, after } } })),
     initialPageParam: 0,
     getNextPageParam: (page) => page.next || undefined,
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
   })
 
 /** Where an assembly is and was; `version` changes with every move. */

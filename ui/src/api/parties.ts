@@ -1,4 +1,4 @@
-import { queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 
@@ -11,7 +11,7 @@ export const partiesQuery = (words: string) =>
   queryOptions({
     queryKey: [...partiesKey, words],
     queryFn: ({ signal }) => ask(api.GET('/api/parties', { params: { query: { words } }, signal })),
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
   })
 
 // Names stand in lots, chains and statements.

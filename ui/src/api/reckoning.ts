@@ -1,4 +1,4 @@
-import { queryOptions, replaceEqualDeep } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, replaceEqualDeep } from '@tanstack/react-query'
 
 import { lineChange, withSince } from '../reckoning/since'
 import { api, ask, type Schemas } from './client'
@@ -44,7 +44,7 @@ export const reckoningQuery = (subject: Subject, { turn, drafts }: Turn, stamp: 
       // Which texts this speaks of: by the time it arrives, others may stand in the editors.
       return { ...machine, of: drafts }
     },
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
     gcTime: 0,
     staleTime: Infinity,
   })

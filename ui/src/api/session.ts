@@ -3,7 +3,8 @@ import { queryOptions, useMutation, useQuery } from '@tanstack/react-query'
 import { flushDrafts } from '../data/drafts'
 import { closeOutbox, sendWaiting } from '../data/outbox'
 import { bringBackSeen, forgetSeen } from '../data/seen'
-import { api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey, type Schemas } from './client'
+import { forgetUsed } from '../data/usedLast'
+import { accountNow, api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey, type Schemas } from './client'
 
 export const sessionQuery = queryOptions({
   queryKey: sessionKey,
@@ -71,7 +72,8 @@ export function useSignOut() {
   return useMutation({
     mutationFn: async () => {
       await flushDrafts()
-      return ask(api.DELETE('/api/session'))
+      await ask(api.DELETE('/api/session'))
+      forgetUsed(accountNow() ?? 0)
     },
     onSuccess: async () => {
       await forgetSeen()

@@ -10,7 +10,7 @@ export type RecordRef = Schemas['RecordRef']
 export const sharedIdentifiersQuery = (of: RecordRef) =>
   queryOptions({
     queryKey: ['meetings', of],
-    queryFn: () => ask(api.GET('/api/shared-identifiers', { params: { query: of } })),
+    queryFn: ({ signal }) => ask(api.GET('/api/shared-identifiers', { params: { query: of }, signal })),
   })
 
 export function useDecideSharedIdentifier() {

@@ -1,4 +1,4 @@
-import { queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import { offerUndo } from './undo'
@@ -25,14 +25,14 @@ export const signReadingQuery = (machineId: number, body: SightingFields) =>
     queryKey: [...signsKey, machineId, 'read', body],
     queryFn: () => ask(api.POST('/api/machines/{id}/signs/read', { params: { path: { id: machineId } }, body })),
     enabled: body.shown.trim() !== '',
-    placeholderData: (previous) => previous,
+    placeholderData: keepPreviousData,
     retry: false,
   })
 
 /** The signs of models and cards that hold all words. */
 export const signListsQuery = (search: string) =>
-  queryOptions({ queryKey: [...signsKey, 'lists', search], placeholderData: (previous) => previous,
-    queryFn: () => ask(api.GET('/api/signs', { params: { query: { search } } })) })
+  queryOptions({ queryKey: [...signsKey, 'lists', search], placeholderData: keepPreviousData,
+    queryFn: ({ signal }) => ask(api.GET('/api/signs', { params: { query: { search } }, signal })) })
 
 /** What machines show has changed, or by what it is read. */
 export function signsChanged() {

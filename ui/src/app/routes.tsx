@@ -7,7 +7,7 @@ import { historyQuery } from '../api/history'
 import { modelQuery, modelsQuery } from '../api/identify'
 import { classesQuery, openingsQuery, risksQuery } from '../api/judge'
 import { knownQuery, oneKnownQuery } from '../api/known'
-import { libraryQuery, makersQuery } from '../api/library'
+import { libraryQuery, makersQuery, occurrencesQuery } from '../api/library'
 import { lotQuery, lotsQuery } from '../api/lots'
 import { facetsQuery, machineQuery, machinesQuery } from '../api/machines'
 import { looseQuery } from '../api/moves'
@@ -78,6 +78,8 @@ export const routes: RouteObject[] = [
       () => [classesQuery]),
     page('/library', () => import('../rooms/library/Library'),
       (_, filters) => [libraryQuery(words(filters, 'start'))]),
+    page('/library/occurrences', () => import('../rooms/library/Occurrences'),
+      (_, filters) => filters.has('number') ? [occurrencesQuery(words(filters, 'number'))] : []),
     page('/library/people', () => import('../rooms/library/people/People'),
       (_, filters) => [partiesQuery(words(filters))]),
     page('/library/unknowns', () => import('../unknowns/CollectionUnknowns')),

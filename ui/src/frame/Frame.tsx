@@ -9,17 +9,19 @@ import { Page } from '../kit/Page'
 import { useShortcut } from '../kit/shortcuts'
 import { Skeleton } from '../kit/Skeleton'
 import { color, font, space } from '../theme'
+import { Announced } from './Announced'
 import { Bars } from './bars'
 import { Moving } from './Moving'
 import { NamesFound } from './NamesFound'
 import { UndoBar } from './UndoBar'
 import { rooms } from './rooms'
 import { QuickEntry } from './QuickEntry'
-import { Shortcuts } from './Shortcuts'
+import { Help } from './help/Help'
 import { SignInAgain } from './SignInAgain'
 import { SignOut } from './SignOut'
 import { Unsent } from './Unsent'
 import { useArrival } from './useArrival'
+import { useKeptFocus } from './useKeptFocus'
 
 /** The bar with the rooms, say or find, and who is signed in; the room below it. */
 export function Frame() {
@@ -30,6 +32,7 @@ export function Frame() {
   const [help, setHelp] = useState(false)
   const room = useRef<HTMLDivElement>(null)
   useArrival(room)
+  useKeptFocus(room)
 
   useShortcut((key, event) => {
     const next = going.current ? rooms.find((candidate) => candidate.key === key) : undefined
@@ -71,8 +74,9 @@ export function Frame() {
         <NamesFound />
         <UndoBar />
       </Bars>
+      <Announced />
       <SignInAgain />
-      <Shortcuts isOpen={help} onClose={() => { setHelp(false) }} />
+      <Help isOpen={help} onClose={() => { setHelp(false) }} />
     </>
   )
 }
@@ -81,7 +85,7 @@ function Who({ onHelp }: { onHelp: () => void }) {
   const account = useAccount()
   return (
     <WhoBox>
-      <Button $tone="quiet" aria-label="Keys" onPress={onHelp}><kbd>?</kbd></Button>
+      <Button $tone="quiet" aria-label="Help" onPress={onHelp}><kbd>?</kbd></Button>
       <Name to="/account">{account?.name}, {account?.role}</Name>
       <SignOut />
     </WhoBox>

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { createRef } from 'react'
-import { Route, Routes } from 'react-router'
+import { Route, Routes, useLocation } from 'react-router'
 import { describe, expect, it } from 'vitest'
 
 import { serve } from '../testing/server'
@@ -11,6 +11,7 @@ import { QuickEntry } from './QuickEntry'
 
 const note = { machine: { id: 7, accession: 'EH-0142', name: 'Meridian 2' }, note: 'hinge cracked', sure: true,
   destinations: [], noteInstead: '', happened: '', measured: null }
+const nothing = { exact: null, machines: [], total: 0, assemblies: [], chips: [] }
 const measured = { ...note, note: '', measured: { line: '+5 4.93', point: '+5', inWords: '4.93 V', verdict: 'pass', why: [],
   sure: true } }
 
@@ -18,8 +19,10 @@ const measured = { ...note, note: '', measured: { line: '+5 4.93', point: '+5', 
 async function say(understood: typeof note | typeof measured, meanwhile: () => void) {
   signIn('curator')
   const asked = serve(({ path }) => {
-    if (path.startsWith('/api/find')) return { body: { exact: null, machines: [], total: 0, assemblies: [], chips: [] } }
+    if (path.startsWith('/api/find')) return { body: nothing }
     if (path === '/api/understand') return { body: understood }
+    if (path.startsWith('/api/library')) return { body: [] }
+    if (path === '/api/machines/7') return { body: note.machine }
     meanwhile()
     return { body: path === '/api/quick-entry' ? { event: 5, revision: null } : { event: 5, point: '+5', judged: measured.measured } }
   })
@@ -49,4 +52,27 @@ describe('the line where one says or finds', () => {
     expect(box.current?.value).toBe('U14 removed')
     expect(document.activeElement).toBe(box.current)
   })
+
+  it('does what a deed is called, waits for the answers on Enter, and offers it first the next time', async () => {
+    signIn('curator')
+    serve(({ path }) => {
+      if (path.startsWith('/api/find')) return { body: nothing }
+      if (path === '/api/understand') return { body: { ...note, machine: null, note: '' } }
+      return { body: path === '/api/machines/7' ? note.machine : [] }
+    })
+    const box = createRef<HTMLInputElement>()
+    show(<><QuickEntry inputRef={box} /><Where /></>, '/bench/7/identify')
+    const line = screen.getByRole('searchbox')
+    act(() => { line.focus() })
+    fireEvent.change(line, { target: { value: 'add board' } })
+    fireEvent.submit(screen.getByRole('search'))
+    expect(await screen.findByText('/bench/7/take-stock?open=board')).toBeTruthy()
+    act(() => { line.focus() })
+    expect((await screen.findByRole('option', { name: /Add a board/ })).textContent).toContain('EH-0142 Meridian 2')
+  })
 })
+
+function Where() {
+  const { pathname, search } = useLocation()
+  return <p>{pathname}{search}</p>
+}

@@ -1,31 +1,52 @@
 import { useQuery } from '@tanstack/react-query'
-import { type FormEvent, useRef, useState } from 'react'
+import { type FormEvent, useEffect, useEffectEvent, useRef, useState } from 'react'
 import { Autocomplete, Header, Input, ListBox, ListBoxItem, ListBoxSection, SearchField } from 'react-aria-components'
 import { useMatch, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
 import { useMeasure } from '../api/judge'
+import { libraryQuery } from '../api/library'
+import { machineQuery } from '../api/machines'
 import { messageOf } from '../api/problem'
 import { findQuery, understoodQuery, useSay } from '../api/quickEntry'
 import { useAccount } from '../api/session'
+import { usedLast, noteUsed } from '../data/usedLast'
+import { lastOnBench } from '../kit/lastOnBench'
+import { useSettled } from '../kit/useSettled'
 import { color, font, radius, space, target } from '../theme'
-import { type Offer, offers } from './offers'
+import { deedsFor } from './deeds'
+import { type Offer, type Offers, offers } from './offers'
+
+/** A pause in typing of this many milliseconds lets the answers follow. */
+const pause = 90
+/** Of types whose number starts with the words, so many are offered. */
+const mostTypes = 3
 
 /** One line for everything: finds machines, boards and chips, and takes statements for the machine on the bench. */
 export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | null> }) {
   const navigate = useNavigate()
-  const mayWrite = useAccount()?.mayWriteSheets ?? false
+  const account = useAccount()
+  const mayWrite = account?.mayWriteSheets ?? false
   const machineId = Number(useMatch('/bench/:machineId/*')?.params.machineId) || 0
-  const [text, setText] = useState('')
+    const [text, setText] = useState('')
   const [isOpen, setOpen] = useState(false)
+  const inHand = useInHand(isOpen ? machineId || lastOnBench() || 0 : 0)
   const box = useRef<HTMLFormElement>(null)
   const words = text.trim()
-  const found = useQuery(findQuery(words))
-  const understood = useQuery({ ...understoodQuery(machineId, words), enabled: mayWrite && words !== '' })
+  const [wanted, setWanted] = useState('') // words that Enter was pressed on before the answers were there
+  const asked = useSettled(words, wanted === words ? 0 : pause)
+  const found = useQuery(findQuery(asked))
+  const understood = useQuery({ ...understoodQuery(machineId, asked), enabled: mayWrite && asked !== '' })
+  const types = useQuery({ ...libraryQuery(asked), enabled: /^\S{3,30}$/.test(asked) })
   const say = useSay()
   const measure = useMeasure(understood.data?.machine?.id ?? 0)
-  const groups = words && found.data && !(mayWrite && understood.isPending) ? offers(words, found.data,
-    understood.data) : []
+  const used = account ? usedLast(account.id) : []
+  const isAnswered = asked === words && found.data !== undefined && !(mayWrite && understood.isPending)
+    && !(types.isPending && types.isFetching)
+  const groups: Offers[] = words === ''
+    ? [{ title: 'Used last', items: used }].filter(({ items }) => items.length > 0)
+    : isAnswered ? offers(words, found.data, understood.data,
+      { deeds: deedsFor(words, account, inHand), types: types.data?.slice(0, mostTypes), used }) : []
 
   const done = () => {
     setText('')
@@ -35,13 +56,16 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
   // What is on its way is no longer waited for: its answer would take what is typed now off the line.
   const type = (value: string) => {
     setText(value)
+    setWanted('')
     setOpen(true)
     say.reset()
     measure.reset()
   }
   const take = (offer: Offer) => {
     if ('to' in offer) {
-      void navigate(offer.to)
+      const { key, text: called, more, to } = offer
+      if (account) noteUsed(account.id, { key, text: called, more, to })
+      void navigate(to)
       done()
     } else if ('line' in offer) {
       measure.mutate({ line: offer.line }, { onSuccess: done })
@@ -50,11 +74,22 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
       say.mutate({ machineId: of, text: offer.said ?? words, assemblyId, base, done: offer.done }, { onSuccess: done })
     }
   }
+  // Enter takes the first of what it can mean; before that is known it waits for it.
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    void navigate(`/collection?${new URLSearchParams({ search: words }).toString()}`)
-    done()
+    if (words !== '') setWanted(words)
   }
+  const first = groups[0]?.items.find((offer) => !('blocked' in offer))
+  const takeWanted = useEffectEvent(() => {
+    if (wanted === '' || wanted !== words) return
+    setWanted('')
+    if (first) take(first)
+  })
+  useEffect(() => {
+    if (!isAnswered || wanted === '') return
+    const timer = setTimeout(takeWanted, 0)
+    return () => { clearTimeout(timer) }
+  }, [isAnswered, wanted])
   return (
     <Say
       ref={box}
@@ -69,7 +104,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
           <Line ref={inputRef} name="find" placeholder="/  say or find" />
         </SearchField>
         {isOpen && groups.length > 0 && (
-          <Offers>
+          <OfferBox>
             <ListBox aria-label="What this can mean" selectionMode="none">
               {groups.map(({ title, items }) => (
                 <ListBoxSection key={title}>
@@ -86,11 +121,17 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
             </ListBox>
             {(say.error ?? measure.error)
               && <Wrong role="alert">Not saved: {messageOf(say.error ?? measure.error)}</Wrong>}
-          </Offers>
+          </OfferBox>
         )}
       </Autocomplete>
     </Say>
   )
+}
+
+/** The machine that deeds are done with: the one in hand, or the last that was. */
+function useInHand(id: number) {
+  const { data } = useQuery({ ...machineQuery(id), enabled: id > 0 })
+  return data && { id, title: `${data.accession} ${data.name}` }
 }
 
 const Say = styled.form`
@@ -109,7 +150,7 @@ const Line = styled(Input)`
   &::placeholder { color: ${color.faint}; opacity: 1; }
   &::-webkit-search-cancel-button { display: none; }
 `
-const Offers = styled.div`
+const OfferBox = styled.div`
   position: absolute;
   right: 0;
   top: calc(100% + 4px);

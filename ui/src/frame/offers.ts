@@ -4,7 +4,7 @@ import { spotAddress } from '../kit/spot'
 
 type Words = { key: string; text: string; more?: string }
 /** Somewhere to go. */
-type Goal = Words & { to: string }
+export type Goal = Words & { to: string }
 /** A statement to keep; `done` says what was done once it is. */
 type Statement = Words & { machineId: number; assemblyId: number; base: number; done: string; blocked?: true
   /** What is said, where that is not what was typed. */
@@ -16,8 +16,15 @@ type Measuring = Words & { machineId: number; line: string }
 export type Offer = Goal | Statement | Measuring
 export type Offers = { title: string; items: Offer[] }
 
+/** What is offered beside what the server found: deeds and places, types that occur, and where one went before. */
+export type Beside = { deeds?: Goal[]; types?: { number: string; occurrences: number }[]; used?: Goal[] }
+
+/** Of deeds that have the words only some are shown. */
+const mostDeeds = 6
+
 /** What a line can mean, the likeliest first: that is what Enter takes. */
-export function offers(words: string, found: Found, understood: Schemas['Understood'] | undefined): Offers[] {
+export function offers(words: string, found: Found, understood: Schemas['Understood'] | undefined,
+  { deeds = [], types = [], used = [] }: Beside = {}): Offers[] {
   const said = statements(understood)
   const collection = `/collection?${new URLSearchParams({ search: words }).toString()}`
   const inCollection: Offers = {
@@ -31,12 +38,20 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
     ],
   }
   const exact = found.exact
+  const usedAgain = used.filter(({ text }) => text.toLowerCase().startsWith(words.toLowerCase()))
+  const doing: Offers = { title: 'Do, or go to',
+    items: deeds.filter(({ to }) => !usedAgain.some((one) => one.to === to)).slice(0, mostDeeds) }
+  // Whose name is typed from its start is meant rather than a machine that has the word somewhere.
+  const isNamed = deeds.some(({ text }) => text.toLowerCase().startsWith(words.toLowerCase()))
   const groups: Offers[] = [
     { title: 'By its number',
       items: exact ? [{ key: 'exact', text: `${exact.accession} ${exact.name}`, more: 'Take it onto the bench',
         to: opened(exact.id) }] : [] },
+    { title: 'Used last', items: usedAgain },
     ...(understood?.sure ? said : []),
+    ...(isNamed ? [doing] : []),
     inCollection,
+    ...(isNamed ? [] : [doing]),
     ...(understood?.sure ? [] : said),
     {
       title: 'Boards and other units',
@@ -49,13 +64,17 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
     },
     {
       title: 'Chips and other parts',
-      items: found.chips.map((c) => ({
+      items: [...types.filter(({ occurrences }) => occurrences > 0).map(({ number, occurrences }): Goal => ({
+        key: `type ${number}`,
+        text: occurrences === 1 ? `The one occurrence of ${number}`
+          : `All ${occurrences.toLocaleString('en')} occurrences of ${number}`,
+        to: occurrencesOf(number) })), ...found.chips.map((c) => ({
         key: `chip ${String(c.assemblyId)} ${String(c.line)}`,
         text: `${String(c.count)} x ${c.marking}`,
         more: `${c.assembly}, line ${String(c.line)}${c.machineId ? `, in ${c.accession} ${c.machine}`
           : ', in no machine'}`,
         to: spotAddress(c.machineId, { assembly: c.assemblyId, line: c.line }),
-      })),
+      }))],
     },
   ]
   const meant = groups.filter(({ items }) => items.length > 0)
@@ -64,6 +83,9 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
     items: [{ key: 'nothing', text: 'No machine, board or chip has all of these words',
       more: 'Look through the collection with others', to: collection }] }]
 }
+
+/** The list of all lines on which a type stands. */
+export const occurrencesOf = (number: string) => `/library/occurrences?${new URLSearchParams({ number }).toString()}`
 
 /** The page of a machine. */
 const opened = (machineId: number) => `/bench/${String(machineId)}`

@@ -9,7 +9,7 @@ type Props = { title: string; faint?: ReactNode; action?: ReactNode; children: R
 /** A part of a page: its heading, what can be done with it, and what it holds. */
 export function Part({ title, faint, action, children }: Props) {
   return (
-    <PartSection aria-label={title}>
+    <PartSection {...partOf(title)}>
       <Ruled>
         <h2>{title}</h2>
         {faint && <Beside>{faint}</Beside>}
@@ -20,12 +20,19 @@ export function Part({ title, faint, action, children }: Props) {
   )
 }
 
+/** How a part is called, by readers, in addresses and in the index of its page. */
+export const partOf = (title: string) => ({ 'aria-label': title, 'data-part': title, id: partId(title) })
+
+/** The part of an address that leads to a part. */
+export const partId = (title: string) => title.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '')
+
 /** What a part stands in. */
 export const PartSection = styled.section`
   display: flex;
   flex-direction: column;
   gap: ${space(1)};
   min-width: 0;
+  scroll-margin-top: 48px; /* below the index of the page */
 `
 /** The head of a part: its heading, and beside it what there is to say and do. */
 export const PartHead = styled.div`

@@ -11,13 +11,14 @@ import { Mark } from '../kit/Mark'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { Part } from '../kit/Part'
+import { usePanel } from '../kit/usePanel'
 import { EndService } from './EndService'
 import { ServiceForm } from './ServiceForm'
 
 /** What serves the machine without being fitted in it: whether it is there, and what stops without. */
 export function Peripherals({ machine, mayWrite }: { machine: Machine; mayWrite: boolean }) {
   const peripherals = useQuery(peripheralsQuery(machine.id))
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('peripheral')
   if (peripherals.data?.length === 0 && !mayWrite) return null
   return (
     <Part title="Peripherals" faint="That serve it without being fitted in it"

@@ -9,13 +9,14 @@ import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 import { Faint } from '../kit/Page'
 import { Part } from '../kit/Part'
+import { usePanel } from '../kit/usePanel'
 import { AskAbout, UnknownList } from './UnknownList'
 
 /** The unknowns of a machine, or with 0 of the collection, and what was answered. */
 export function Unknowns({ machineId }: { machineId: number }) {
   const unknowns = useQuery(unknownsQuery(machineId))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [asking, setAsking] = useState(false)
+  const [asking, setAsking] = usePanel('question')
   const [settled, setSettled] = useState('')
   const { open = [], answered = [], more } = unknowns.data ?? {}
   return (

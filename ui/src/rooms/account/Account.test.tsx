@@ -3,6 +3,7 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, it } from 'vitest'
 
 import { queryClient } from '../../api/client'
+import { signIn } from '../../testing/people'
 import { type Asked, refusal, serve } from '../../testing/server'
 import { show } from '../../testing/show'
 import { CollectionSettings } from './CollectionSettings'
@@ -48,6 +49,7 @@ describe('the settings of the collection', () => {
   let given = { pattern: 'EH-{number:4}', given: 12, gaps: ['EH-0103', 'EH-0107'], explained: [] as object[] }
   beforeEach(() => {
     queryClient.clear()
+    signIn('curator')
     now = kept
     given = { ...given, explained: [] }
   })

@@ -5,6 +5,7 @@ import { Button } from '../../kit/Button'
 import { Field, FieldGrid } from '../../kit/Field'
 import { Page, Title } from '../../kit/Page'
 import { RecordForm } from '../../kit/RecordForm'
+import { usePanel } from '../../kit/usePanel'
 import { CollectionSettings } from './CollectionSettings'
 import { People } from './People'
 import { Sessions } from './Sessions'
@@ -14,7 +15,7 @@ export default function Account() {
   const account = useAccount()
   const change = useChangePassword()
   const [differ, setDiffer] = useState<Record<string, string>>({})
-  const [changing, setChanging] = useState(false)
+  const [changing, setChanging] = usePanel('password', 'all')
 
   const submit = (form: FormData) => {
     const password = (name: string) => String(form.get(name) ?? '')

@@ -15,6 +15,7 @@ import { Notice } from '../../kit/Notice'
 import { Faint } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
 import { RecordForm, textOf } from '../../kit/RecordForm'
+import { usePanel } from '../../kit/usePanel'
 import { font } from '../../theme'
 
 type Collection = Schemas['Collection']
@@ -22,7 +23,7 @@ type Collection = Schemas['Collection']
 /** The collection's own settings: its name, how its numbers are written, and the numbers that nobody has. */
 export function CollectionSettings() {
   const collection = useQuery(collectionQuery)
-  const [editing, setEditing] = useState(false)
+  const [editing, setEditing] = usePanel('collection', 'keepers')
   if (collection.error) return <Notice tone="stop" word="Not read.">{messageOf(collection.error)}</Notice>
   if (!collection.data) return null
   const { name, accessionPattern, currency, timeZone } = collection.data

@@ -10,6 +10,7 @@ import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { RecordForm, textOf } from '../../kit/RecordForm'
+import { usePanel } from '../../kit/usePanel'
 import { color, font, space } from '../../theme'
 import { Person } from './Person'
 import { roles } from './roles'
@@ -19,7 +20,7 @@ export function People() {
   const people = useQuery(peopleQuery)
   const reset = useReset()
   const [link, setLink] = useState<Link>()
-  const [inviting, setInviting] = useState(false)
+  const [inviting, setInviting] = usePanel('invite', 'keepers')
   return (
     <Section aria-label="People">
       <h2>People</h2>

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 
 import { type Lot, lotQuery, useChangeLot } from '../../api/lots'
@@ -13,6 +12,7 @@ import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
 import { Skeleton } from '../../kit/Skeleton'
+import { usePanel } from '../../kit/usePanel'
 import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
 import { Pictures } from '../../pictures/Pictures'
 import { LotForm } from './LotForm'
@@ -30,8 +30,8 @@ export default function OneLot() {
 
 function Shown({ lot }: { lot: Lot }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
-  const [editing, setEditing] = useState(false)
-  const [telling, setTelling] = useState(false)
+  const [editing, setEditing] = usePanel('edit', 'keepers')
+  const [telling, setTelling] = usePanel('history', 'all')
   return (
     <Page>
       <Title><Link to="/collection/arrivals">Arrivals</Link> / {lot.title}</Title>

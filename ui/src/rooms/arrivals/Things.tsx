@@ -10,6 +10,7 @@ import { Button } from '../../kit/Button'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { Part } from '../../kit/Part'
+import { usePanel } from '../../kit/usePanel'
 import { space } from '../../theme'
 import { PlaceThing } from './PlaceThing'
 import { ThingForm } from './ThingForm'
@@ -19,7 +20,7 @@ type Doing = { thing: number; what: 'place' | 'change' }
 /** The things of a lot: what each was thought to be worth, its share of the cost, and what became of it. */
 export function Things({ lot }: { lot: Lot }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('thing', 'keepers')
   const [doing, setDoing] = useState<Doing>()
   const add = useAddThing(lot.id)
   const done = () => { setDoing(undefined) }

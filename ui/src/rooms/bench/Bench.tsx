@@ -7,7 +7,7 @@ import { messageOf, ProblemError } from '../../api/problem'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Skeleton } from '../../kit/Skeleton'
-import { putOnBench } from './lastOnBench'
+import { putOnBench } from '../../kit/lastOnBench'
 import { MachineOnBench } from './MachineOnBench'
 
 /** The machine in hand. */

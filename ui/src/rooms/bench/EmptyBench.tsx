@@ -1,7 +1,7 @@
 import { Link, Navigate } from 'react-router'
 
 import { Page, Title } from '../../kit/Page'
-import { lastOnBench, lastStage } from './lastOnBench'
+import { lastOnBench, lastStage } from '../../kit/lastOnBench'
 import { glance } from './stages'
 
 /** The bench without a machine named: the one that lay there last, or how to get one there. */

@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
@@ -8,14 +7,15 @@ import { HistoryList } from '../../history/HistoryList'
 import { Button } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { useShortcut } from '../../kit/shortcuts'
+import { usePanel } from '../../kit/usePanel'
 import { color, font, space } from '../../theme'
 import { MachineForm } from '../collection/MachineForm'
 
 /** What the machine is, in two lines; a curator can edit the record in place. */
 export function MachineHead({ machine }: { machine: Machine }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
-  const [editing, setEditing] = useState(false)
-  const [telling, setTelling] = useState(false)
+  const [editing, setEditing] = usePanel('record', 'keepers')
+  const [telling, setTelling] = usePanel('history', 'all')
   useShortcut((key, event) => {
     if (key !== 'e' || !mayEdit) return
     event.preventDefault()

@@ -7,6 +7,7 @@ import type { Machine } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { Boundary } from '../../kit/Boundary'
 import { Notice } from '../../kit/Notice'
+import { PartIndex } from '../../kit/PartIndex'
 import { Skeleton } from '../../kit/Skeleton'
 import { usePageTitle } from '../../kit/pageTitle'
 import { Reckoning } from '../../reckoning/Reckoning'
@@ -15,7 +16,7 @@ import { color, narrow, space } from '../../theme'
 import { LaterText } from './LaterText'
 import { MachineHead } from './MachineHead'
 import { StageRail } from './StageRail'
-import { beInStage } from './lastOnBench'
+import { beInStage } from '../../kit/lastOnBench'
 import { benchQueries, glance, type OnBench, type Stage, stages } from './stages'
 
 /** Rail, stage and reckoning of one machine. */
@@ -43,6 +44,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
           <h2 data-arrive>{stage?.name ?? 'No such stage'}</h2>
           <span>{stage?.usual}</span>
         </StageName>
+        {stage?.page && <PartIndex key={wanted} />}
         <Boundary of={stage?.name ?? 'This stage'} at={wanted}>
           {error ? <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
             : <OneStage stage={stage}

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
@@ -11,6 +10,7 @@ import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
 import { useFilters } from '../../kit/useFilters'
+import { usePanel } from '../../kit/usePanel'
 import { PackForm } from './PackForm'
 import { TypeDetail } from './TypeDetail'
 import { TypeForm } from './TypeForm'
@@ -24,8 +24,8 @@ export default function Library() {
   const types = useQuery(libraryQuery(start))
   const mayName = useAccount()?.mayWriteSheets ?? false
   const mayTake = useAccount()?.mayKeepTheRecord ?? false
-  const [taking, setTaking] = useState(false)
-  const [naming, setNaming] = useState(false)
+  const [taking, setTaking] = usePanel('pack', 'keepers')
+  const [naming, setNaming] = usePanel('type')
   const name = useNameType()
   const choose = (number: string) => { setParameters({ ...(start && { start }), ...(number && { type: number }) }) }
   const detail = types.data?.find(({ number }) => number === chosen)

@@ -4,14 +4,19 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { type LibraryType, occurrencesQuery, type OwnType, useChangeType, useForgetType } from '../../api/library'
+import { occurrencesOf } from '../../frame/offers'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button, Buttons } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { Notice } from '../../kit/Notice'
 import { Faint } from '../../kit/Page'
+import { spotAddress } from '../../kit/spot'
 import { color, font, space } from '../../theme'
 import { TypeForm } from './TypeForm'
+
+/** Of the lines on which a type stands, so many are shown with it. */
+const few = 12
 
 /** One type: where it comes from, where it occurs, and for an own one what can be done with it. */
 export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () => void }) {
@@ -39,15 +44,16 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       {found.error && <Notice tone="stop" word="Not listed.">{messageOf(found.error)}</Notice>}
       {found.data?.length === 0 && <p>It stands on no sheet.</p>}
       <ul>
-        {found.data?.map((line) => (
+        {found.data?.slice(0, few).map((line) => (
           <li key={`${String(line.assemblyId)} ${String(line.line)}`}>
-            {line.machineId
-              ? <Link to={`/bench/${String(line.machineId)}/take-stock`}>{line.accession} {line.machine}</Link>
-                : <Link to={`/stores/${String(line.assemblyId)}`}>in no machine</Link>}
-            {', '}{line.assembly}, line {line.line}: {line.count} x <code>{line.marking}</code>
+            <Link to={spotAddress(line.machineId, { assembly: line.assemblyId, line: line.line })}>
+              {line.machineId ? `${line.accession} ${line.machine}` : 'in no machine'}, {line.assembly}, line {line.line}
+            </Link>: {line.count} x <code>{line.marking}</code>
           </li>
         ))}
       </ul>
+      {found.data && found.data.length > few && <p><Link to={occurrencesOf(type.number)}>All
+        {' '}{type.occurrences.toLocaleString('en')} occurrences</Link></p>}
       {forget.error && <Notice tone="stop" word="Not forgotten.">{messageOf(forget.error)}</Notice>}
       <Buttons>
         {own && account?.mayWriteSheets && <Button onPress={() => { setEditing(true) }}>Edit the type</Button>}

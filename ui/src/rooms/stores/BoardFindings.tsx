@@ -8,6 +8,7 @@ import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { Notice } from '../../kit/Notice'
 import { Faint } from '../../kit/Page'
 import { Part } from '../../kit/Part'
+import { usePanel } from '../../kit/usePanel'
 import { FindingForm } from '../bench/stages/judge/FindingForm'
 import { Compared } from '../bench/stages/judge/Findings'
 import { GradeSquare } from '../bench/stages/judge/GradeSquare'
@@ -17,7 +18,7 @@ export function BoardFindings({ assemblyId, mayWrite }: { assemblyId: number; ma
   const condition = useQuery(boardConditionQuery(assemblyId))
   const on = { assembly: assemblyId }
   const note = useNoteFinding(on)
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('finding')
   const [subsystem, setSubsystem] = useState('boards')
   const [designator, setDesignator] = useState('')
   if (condition.error) return <Notice tone="stop" word="Not read.">{messageOf(condition.error)}</Notice>

@@ -1,5 +1,4 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 
 import { looseQuery } from '../../api/moves'
@@ -11,6 +10,7 @@ import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
 import { useFilters } from '../../kit/useFilters'
+import { usePanel } from '../../kit/usePanel'
 import { AddLoose } from './AddLoose'
 
 /** What is in no machine: boards and other units in store, and those that are lent. */
@@ -20,7 +20,7 @@ export default function Stores() {
   const loose = useInfiniteQuery(looseQuery(search))
   const account = useAccount()
   const navigate = useNavigate()
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('board')
   const found = loose.data?.pages.flatMap((page) => page.assemblies) ?? []
   return (
     <Page>

@@ -10,6 +10,7 @@ import { Field } from '../../../kit/Field'
 import { Mark, type MarkKind } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
+import { usePanel } from '../../../kit/usePanel'
 import { color, font, space, thumb, target } from '../../../theme'
 import { spotAddress } from '../../../kit/spot'
 import { StatementForm } from './StatementForm'
@@ -143,7 +144,7 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
 
 /** The button that notes a statement about anything. */
 export function AddStatement({ machineId }: { machineId: number }) {
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('statement')
   if (adding) return <StatementForm machineId={machineId} onDone={() => { setAdding(false) }} />
   return <Buttons><Button onPress={() => { setAdding(true) }}>Note a statement</Button></Buttons>
 }

@@ -9,7 +9,7 @@ import type { Machine } from '../../../api/machines'
 import { signIn } from '../../../testing/people'
 import { serve } from '../../../testing/server'
 import { show } from '../../../testing/show'
-import { beInStage } from '../lastOnBench'
+import { beInStage } from '../../../kit/lastOnBench'
 import { AtAGlance } from './AtAGlance'
 
 const machine = { id: 3, accession: 'EH-0142', name: 'Meridian 2' } as unknown as Machine

@@ -1,5 +1,4 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 
 import { type KnownAssembly, knownQuery, useNameKnown } from '../../../api/known'
@@ -11,6 +10,7 @@ import { Scroll, StackedTable } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
 import { useFilters } from '../../../kit/useFilters'
+import { usePanel } from '../../../kit/usePanel'
 import { KnownForm } from './KnownForm'
 
 /** Cards, boards and other units that are recognised wherever they are. */
@@ -20,7 +20,7 @@ export default function KnownAssemblies() {
   const found = useInfiniteQuery(knownQuery(words))
   const known = found.data?.pages.flatMap((page) => page.known) ?? []
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [naming, setNaming] = useState(false)
+  const [naming, setNaming] = usePanel('card')
   const name = useNameKnown()
   const go = useNavigate()
   return (

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 
 import { type KnownAssembly, type KnownDetail, oneKnownQuery, useChangeKnown, useStrikeKnown } from '../../../api/known'
@@ -13,6 +12,7 @@ import { Notice } from '../../../kit/Notice'
 import { Faint, Page, Title } from '../../../kit/Page'
 import { Facts, Part } from '../../../kit/Part'
 import { Skeleton } from '../../../kit/Skeleton'
+import { usePanel } from '../../../kit/usePanel'
 import { SignTable } from '../../../signs/SignTable'
 import { DetailsOf } from './DetailsOf'
 import { KnownForm } from './KnownForm'
@@ -32,7 +32,7 @@ export default function OneKnown() {
 
 function One({ known }: { known: KnownDetail }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [editing, setEditing] = useState(false)
+  const [editing, setEditing] = usePanel('edit')
   const strike = useStrikeKnown(known.id, known.name)
   return (
     <Page>

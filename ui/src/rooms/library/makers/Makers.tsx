@@ -14,6 +14,7 @@ import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 import { useFilters } from '../../../kit/useFilters'
+import { usePanel } from '../../../kit/usePanel'
 
 /** Who made machines and parts, from when to when, and how one stands to others. */
 export default function Makers() {
@@ -21,7 +22,7 @@ export default function Makers() {
   const words = parameters.get('search') ?? ''
   const makers = useQuery(makersQuery(words))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('maker')
   const [editing, setEditing] = useState<number>()
   const add = useAddMaker()
   return (

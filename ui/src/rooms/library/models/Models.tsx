@@ -11,6 +11,7 @@ import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
 import { useFilters } from '../../../kit/useFilters'
+import { usePanel } from '../../../kit/usePanel'
 import { EditModel } from './EditModel'
 import { ModelForm } from './ModelForm'
 
@@ -20,7 +21,7 @@ export default function Models() {
   const words = parameters.get('search') ?? ''
   const models = useQuery(modelsQuery(words))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('model')
   const [editing, setEditing] = useState<number>()
   const add = useAddModel()
   return (

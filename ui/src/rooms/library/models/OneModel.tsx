@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 
 import { modelQuery, type ModelPage } from '../../../api/identify'
@@ -11,6 +10,7 @@ import { Notice } from '../../../kit/Notice'
 import { Faint, Page, PageHead, Title } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
 import { Skeleton } from '../../../kit/Skeleton'
+import { usePanel } from '../../../kit/usePanel'
 import { SignTable } from '../../../signs/SignTable'
 import { BesideOther } from './BesideOther'
 import { BuiltDrawing } from './BuiltDrawing'
@@ -31,7 +31,7 @@ export default function OneModel() {
 
 function One({ model }: { model: ModelPage }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [editing, setEditing] = useState(false)
+  const [editing, setEditing] = usePanel('edit')
   return (
     <Page>
       <PageHead>

@@ -12,6 +12,7 @@ import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
 import { useFilters } from '../../../kit/useFilters'
+import { usePanel } from '../../../kit/usePanel'
 import { Mentions } from './Mentions'
 import { PartyForm } from './PartyForm'
 
@@ -21,7 +22,7 @@ export default function People() {
   const words = parameters.get('search') ?? ''
   const parties = useQuery(partiesQuery(words))
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('party', 'keepers')
   const [editing, setEditing] = useState<number>()
   const add = useAddParty()
   return (

@@ -10,6 +10,7 @@ import { Mark } from '../../../../kit/Mark'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { usePanel } from '../../../../kit/usePanel'
 import { color, font, space } from '../../../../theme'
 import { atPicture } from '../../../../pictures/region'
 import { ChainDrawing } from './ChainDrawing'
@@ -20,7 +21,7 @@ type Chain = Dossier['chain']
 /** Through whose hands the machine went: the drawing, what does not hold, and each statement with its source. */
 export function Custody({ machineId, chain, arrived }: { machineId: number; chain: Chain; arrived: string }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('custody', 'keepers')
   return (
     <Part title="Through whose hands"
       action={mayEdit && <Button $small onPress={() => { setAdding(true) }}>Add to the chain</Button>}>

@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { Link } from 'react-router'
 
 import type { Dossier } from '../../../../api/dossier'
@@ -10,12 +9,13 @@ import { amountOf } from '../../../../kit/amount'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Notice } from '../../../../kit/Notice'
 import { Facts, Part } from '../../../../kit/Part'
+import { usePanel } from '../../../../kit/usePanel'
 import { LotForm } from '../../../arrivals/LotForm'
 
 /** The lot that the machine came with: from whom, when, for how much, and its share of that. */
 export function HowItCame({ machine, arrival }: { machine: Machine; arrival: Dossier['arrival'] }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
-  const [writing, setWriting] = useState(false)
+  const [writing, setWriting] = usePanel('how it came', 'keepers')
   const { lot, thing } = arrival
   if (!lot || !thing) {
     return (

@@ -12,12 +12,13 @@ import { ChangedMeanwhile } from '../../../../kit/ChangedMeanwhile'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { usePanel } from '../../../../kit/usePanel'
 import { color, font, space } from '../../../../theme'
 
 /** Where the machine is and was, and the way to somewhere else. */
 export function Locations({ machine, locations }: { machine: Machine; locations: Location[] }) {
   const mayMove = useAccount()?.mayWriteSheets ?? false
-  const [moving, setMoving] = useState(false)
+  const [moving, setMoving] = usePanel('move')
   return (
     <Part title="Where it is"
       action={mayMove && <Button $small aria-expanded={moving} onPress={() => { setMoving(!moving) }}>

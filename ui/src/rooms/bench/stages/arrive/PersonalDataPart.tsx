@@ -11,6 +11,7 @@ import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { usePanel } from '../../../../kit/usePanel'
 import { color } from '../../../../theme'
 
 type Decision = NonNullable<PersonalData['decision']>
@@ -24,7 +25,7 @@ const decisions: { value: Decision; text: string }[] = [
 /** Data of former owners on the machine's media: that it is there, and what was decided. Never what it says. */
 export function PersonalDataPart({ machineId, found }: { machineId: number; found: PersonalData[] }) {
   const account = useAccount()
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('personal data')
   const [editing, setEditing] = useState<PersonalData>()
   const note = useNotePersonalData(machineId)
   const open = found.filter(({ doneOn }) => doneOn === null).length

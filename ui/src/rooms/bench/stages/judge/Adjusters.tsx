@@ -8,12 +8,13 @@ import { Field, FieldGrid } from '../../../../kit/Field'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { usePanel } from '../../../../kit/usePanel'
 
 /** Trimmers and controls: what each does, where it stood before a turn, and after. */
 export function Adjusters({ machineId, mayWrite }: { machineId: number; mayWrite: boolean }) {
   const adjusters = useQuery(adjustersQuery(machineId)).data ?? []
   const note = useNoteAdjuster(machineId)
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('adjuster')
   const [turning, setTurning] = useState<number>()
   if (adjusters.length === 0 && !mayWrite) return null
   return (

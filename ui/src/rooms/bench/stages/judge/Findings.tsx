@@ -13,7 +13,10 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { MarkedPicture } from '../../../../pictures/MarkedPicture'
+import { useNamedRow } from '../../../../kit/useNamedRow'
 import { spotAddress } from '../../../../kit/spot'
+import { usePanel } from '../../../../kit/usePanel'
+import { color } from '../../../../theme'
 import { FindingForm } from './FindingForm'
 import { GradeSquare } from './GradeSquare'
 import { findingOf } from './seenAgain'
@@ -23,7 +26,7 @@ type Props = { machineId: number; condition: Condition; mayWrite: boolean }
 /** The findings side by side over the surveys: new, worse, same, better, gone, back. */
 export function Findings({ machineId, condition, mayWrite }: Props) {
   const note = useNoteFinding({ machine: machineId })
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('finding')
   const [subsystem, setSubsystem] = useState(condition.guide[0]?.subsystem ?? '')
   const item = condition.guide.find((one) => one.subsystem === subsystem)
   const open = condition.findings.filter(({ story }) => story.open).length
@@ -63,6 +66,7 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
 export function Compared({ on, condition, mayWrite, forPaper }: { on: FoundOn; mayWrite: boolean; forPaper?: boolean
   condition: Pick<Condition, 'compared' | 'surveys' | 'findings'> }) {
   const { compared, surveys, findings } = condition
+  const named = useNamedRow('finding')
   return (
     <Scroll tabIndex={0} role="group" aria-label="Findings over the surveys">
       <ListTable>
@@ -71,8 +75,10 @@ export function Compared({ on, condition, mayWrite, forPaper }: { on: FoundOn; m
           {compared.map((row) => {
             const finding = findings.find(({ key }) => key === row.key)
             return finding && (
-              <tr key={row.key}>
-                <What><strong>{row.kind}</strong>, <Where on={on} finding={finding} /><br />
+              <Row key={row.key} id={`finding-${row.key}`} data-named={row.key === named || undefined} tabIndex={-1}>
+                <What>{forPaper ? <strong>{row.kind}</strong>
+                  : <FindingLink to={{ search: `?${new URLSearchParams({ finding: row.key }).toString()}` }}
+                    replace preventScrollReset>{row.kind}</FindingLink>}, <Where on={on} finding={finding} /><br />
                   <Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>
                     <br /><Faint>known from {finding.sources.map(({ source }) => sourceWords[source]).join(', ')}</Faint>
                     {'machine' in on && <Beside machineId={on.machine} finding={finding} forPaper={forPaper} />}</What>
@@ -85,7 +91,7 @@ export function Compared({ on, condition, mayWrite, forPaper }: { on: FoundOn; m
                     <Faint>{row.story.words}</Faint>
                   {mayWrite && <Now on={on} finding={finding} />}
                 </Today>
-              </tr>
+              </Row>
             )
           })}
         </tbody>
@@ -154,6 +160,14 @@ function Now({ on, finding }: { on: FoundOn; finding: FindingView }) {
   )
 }
 
+/** The finding that the address names. */
+const Row = styled.tr`
+  scroll-margin-top: 96px;
+  &[data-named] { outline: 2px solid ${color.slate}; outline-offset: -2px; }
+`
+const FindingLink = styled(Link)`
+  font-weight: 600;
+`
 const What = styled.td`
   min-width: 200px;
 `

@@ -16,6 +16,7 @@ import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { useKept } from '../../../../data/useDrafts'
 import { useSettled } from '../../../../kit/useSettled'
+import { usePanel } from '../../../../kit/usePanel'
 import { LampSwitches } from '../../../../signs/LampSwitches'
 import { Cards, Said, SignShown } from '../../../../signs/SignTable'
 import { WhatItMeans } from '../../../../signs/WhatItMeans'
@@ -24,7 +25,7 @@ import { color, space } from '../../../../theme'
 /** What the machine shows: what is expected of it with its cards, and what was seen, with what that means. */
 export function SignsSeen({ machine, mayWrite }: { machine: Machine; mayWrite: boolean }) {
   const signs = useQuery(signsQuery(machine.id))
-  const [adding, setAdding] = useState(false)
+  const [adding, setAdding] = usePanel('signs')
   const place = useRef<HTMLDivElement>(null)
   const isAskedFor = useLocation().hash === '#signs'
   const isRead = signs.isSuccess

@@ -9,6 +9,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { usePanel } from '../../../../kit/usePanel'
 import { Left } from '../Left'
 import { SurveyItem } from './SurveyItem'
 import { SurveyList } from './SurveyList'
@@ -18,7 +19,7 @@ type Props = { machineId: number; condition: Condition; mayWrite: boolean }
 /** A guided inspection, subsystem by subsystem, fitted to what the machine holds. */
 export function Survey({ machineId, condition, mayWrite }: Props) {
   const start = useStartSurvey(machineId)
-  const [asking, setAsking] = useState(false)
+  const [asking, setAsking] = usePanel('earlier survey')
   const { running, surveys } = condition
   const last = surveys.at(-1)
   if (running) return <Running key={running.id} machineId={machineId} condition={condition} mayWrite={mayWrite} />

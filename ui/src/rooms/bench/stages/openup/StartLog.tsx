@@ -7,6 +7,7 @@ import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { usePanel } from '../../../../kit/usePanel'
 import { WarningList } from './WarningList'
 
 type Props = { machine: Machine; procedures: Procedure[]; ahead: Schemas['WiringWarning'][]; mayWrite: boolean;
@@ -15,7 +16,7 @@ type Props = { machine: Machine; procedures: Procedure[]; ahead: Schemas['Wiring
 /** Begins a log: what for, how large the tray is, and by which procedure. */
 export function StartLog({ machine, procedures, ahead, mayWrite, hasBefore, onStarted }: Props) {
   const start = useStartTeardown(machine.id)
-  const [isOpen, setOpen] = useState(false)
+  const [isOpen, setOpen] = usePanel('log')
   const [procedure, setProcedure] = useState(String(procedures[0]?.id ?? ''))
   return (
     <Part title="Taking apart" faint={hasBefore ? 'It is closed.' : 'It was not opened with a log yet.'}>

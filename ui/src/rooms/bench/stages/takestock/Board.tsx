@@ -5,8 +5,9 @@ import styled from 'styled-components'
 import type { FittedAssembly, Revision } from '../../../../api/assemblies'
 import type { ReckonedBoard } from '../../../../api/reckoning'
 import { Button } from '../../../../kit/Button'
-import { PartHead, PartSection } from '../../../../kit/Part'
+import { PartHead, partOf, PartSection } from '../../../../kit/Part'
 import { useInSight } from '../../../../kit/useInSight'
+import { usePanel } from '../../../../kit/usePanel'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { Recognised } from '../../../../recognised/Recognised'
 import { color, font, radius, space, target } from '../../../../theme'
@@ -40,9 +41,9 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
   insert }: Props) {
   const draft = useSheetDraft(assembly)
   const [view, setView] = useState<'text' | 'table'>('text')
-  const [editing, setEditing] = useState(false)
-  const [telling, setTelling] = useState(false)
-  const [moving, setMoving] = useState(false)
+  const [editing, setEditing] = usePanel(`details ${String(assembly.id)}`)
+  const [telling, setTelling] = usePanel(`history ${String(assembly.id)}`, 'all')
+  const [moving, setMoving] = usePanel(`move ${String(assembly.id)}`)
   const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
@@ -77,7 +78,7 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
   )
 
   return (
-    <PartSection ref={section} aria-label={assembly.title}>
+    <PartSection ref={section} {...partOf(assembly.title)}>
       <PartHead>
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>

@@ -7,6 +7,7 @@ import type { Machine } from '../../../../api/machines'
 import { useAccount } from '../../../../api/session'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Faint } from '../../../../kit/Page'
+import { usePanel } from '../../../../kit/usePanel'
 import { Peripherals } from '../../../../peripherals/Peripherals'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { useShowSpot } from '../../../../reckoning/useShowSpot'
@@ -17,17 +18,17 @@ import { FitFromStore } from './moves/FitFromStore'
 import { PastBoards } from './PastBoards'
 import { PasteBoards } from './PasteBoards'
 
-type Adding = 'nothing' | 'board' | 'text' | 'loose'
-
 /** Board by board: the assemblies of the machine one below the other, each with its sheet. */
 export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine; assemblies: FittedAssembly[];
   reckoning: Reckoning }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const [adding, setAdding] = useState<Adding>('nothing')
+  const [board, addBoard] = usePanel('board')
+  const [sheet, pasteSheet] = usePanel('sheet')
+  const [loose, fitLoose] = usePanel('loose')
   const [newest, setNewest] = useState<number>()
   useShowSpot(reckoning.show)
-  const done = (id?: number) => {
-    setAdding('nothing')
+  const done = (close: (isOpen: boolean) => void) => (id?: number) => {
+    close(false)
     setNewest(id)
   }
   return (
@@ -35,19 +36,19 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
       {mayWrite && (
         <Buttons>
           <Button $small={assemblies.length > 0} $tone={assemblies.length ? undefined : 'main'}
-            onPress={() => { setAdding('board') }}>Add a board</Button>
-          <Button $small={assemblies.length > 0} onPress={() => { setAdding('text') }}>
+            onPress={() => { addBoard(true) }}>Add a board</Button>
+          <Button $small={assemblies.length > 0} onPress={() => { pasteSheet(true) }}>
             Paste a sheet with headings
           </Button>
-          <Button $small={assemblies.length > 0} onPress={() => { setAdding('loose') }}>Fit one from store</Button>
+          <Button $small={assemblies.length > 0} onPress={() => { fitLoose(true) }}>Fit one from store</Button>
           {assemblies.length === 0 && <Faint>Start with the main board: add it, then write down what the eye meets, a
             line a part.</Faint>}
         </Buttons>
       )}
       {!mayWrite && assemblies.length === 0 && <p>Nothing is written down about the inside of this machine yet.</p>}
-      {adding === 'board' && <AddBoard machineId={machine.id} isFirst={assemblies.length === 0} onDone={done} />}
-      {adding === 'text' && <PasteBoards machineId={machine.id} onDone={done} />}
-      {adding === 'loose' && <FitFromStore machine={machine} onDone={done} />}
+      {board && <AddBoard machineId={machine.id} isFirst={assemblies.length === 0} onDone={done(addBoard)} />}
+      {sheet && <PasteBoards machineId={machine.id} onDone={done(pasteSheet)} />}
+      {loose && <FitFromStore machine={machine} onDone={done(fitLoose)} />}
       {assemblies.map((assembly) => (
         <Board
           key={assembly.id}

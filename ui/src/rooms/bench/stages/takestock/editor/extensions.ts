@@ -3,10 +3,11 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { Annotation, EditorState, type Extension, Prec } from '@codemirror/state'
 import { EditorView, highlightActiveLine, keymap, lineNumbers, placeholder } from '@codemirror/view'
 
+import { example, exteriorExample } from '../../../../../kit/examples'
 import { libraryCompletion } from './completion'
 import { lineStates } from './lineStates'
-import { example, newLine, repeatLine } from './nextLine'
-import { exteriorExample, writeExample } from './exterior'
+import { newLine, repeatLine } from './nextLine'
+import { writeExample } from './exterior'
 import { editorTheme } from './theme'
 
 /** Marks a change that was not typed here: a text that was brought back, merged or read anew. */

@@ -3,7 +3,8 @@ import { EditorState } from '@codemirror/state'
 import type { EditorView } from '@codemirror/view'
 import { describe, expect, it } from 'vitest'
 
-import { example, newLine, nextDesignator, repeatLine } from './nextLine'
+import { example } from '../../../../../kit/examples'
+import { newLine, nextDesignator, repeatLine } from './nextLine'
 
 describe('nextDesignator', () => {
   it.each([

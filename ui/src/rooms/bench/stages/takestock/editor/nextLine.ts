@@ -2,13 +2,7 @@ import { acceptCompletion, selectedCompletion } from '@codemirror/autocomplete'
 import type { EditorState } from '@codemirror/state'
 import type { Command } from '@codemirror/view'
 
-/** What a sheet looks like, for those who see one for the first time. */
-export const example = [
-  'U1         HX9040-2 8431',
-  'U40-U48    41256-15 8512',
-  'U20,U22    27128-25 8533 @socket',
-  'BT1        NiCd 3.6V 60mAh !leaking: green crust on the anode',
-].join('\n')
+import { example } from '../../../../../kit/examples'
 
 /** Where the words after the designators start, in characters. */
 const wordsColumn = 11
