@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/arrivals"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
+	"frugalheron/core/accession"
 )
 
 func cents(n int64) *int64 { return &n }
@@ -187,9 +188,9 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 		register, err := actions.Inventory.Register(ctx, viewer)
 		require.NoError(t, err)
 		if dry {
-			require.Equal(t, []string{"EH-0002", "EH-0003", "EH-0004"}, register.Gaps)
+			require.Equal(t, []accession.Gap{{From: "EH-0002", To: "EH-0004", Count: 3}}, register.Gaps)
 		} else {
-			require.Equal(t, []string{"EH-0002", "EH-0004"}, register.Gaps)
+			require.Equal(t, []accession.Gap{{From: "EH-0002", To: "EH-0002", Count: 1}, {From: "EH-0004", To: "EH-0004", Count: 1}}, register.Gaps)
 			require.Len(t, register.Explained, 3) // EH-0003, EH-0005, old 17
 		}
 	}

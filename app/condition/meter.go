@@ -19,6 +19,8 @@ type Meter struct {
 	Trouble string   `json:"trouble" doc:"Why it does not answer, else empty"`
 	Points  []string `json:"points" doc:"What a stand-in's leads can be put to; empty for a real meter"`
 	Faults  []string `json:"faults" doc:"What a stand-in can be told to get wrong"`
+	At      string   `json:"at" doc:"Where a stand-in's leads are; empty for a real meter"`
+	Fault   string   `json:"fault" doc:"What a stand-in gets wrong"`
 }
 
 // Meter asks for the meter on the bench.
@@ -36,11 +38,16 @@ func (s *Service) Meter(ctx context.Context, actor action.Actor) (Meter, error) 
 	m.Name = client.Name()
 	if points, err := client.Points(ctx); err == nil && len(points) > 0 {
 		m.Points, m.Faults = points, meter.Faults()
+		m.At, m.Fault, err = client.State(ctx)
+		if err != nil {
+			m.Trouble = err.Error()
+		}
 	}
 	return m, nil
 }
 
-// TouchPoint puts a stand-in's leads to a point and tells it what to get wrong; a real meter refuses.
+// TouchPoint puts a stand-in's leads to a point and tells it what to get wrong; what is empty stays as it is. A real
+// meter refuses.
 func (s *Service) TouchPoint(ctx context.Context, actor action.Actor, point, fault string) error {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return err

@@ -153,10 +153,10 @@ func giveNumber(ctx context.Context, tx *sqlx.Tx, machine inventory.Machine) err
 
 // Register is what is known of the numbers that were given.
 type Register struct {
-	Pattern   string        `json:"pattern"`
-	Given     int           `json:"given" doc:"Numbers that were ever given or noted"`
-	Gaps      []string      `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
-	Explained []GivenNumber `json:"explained" doc:"Numbers that no machine has today, with the reason"`
+	Pattern   string          `json:"pattern"`
+	Given     int             `json:"given" doc:"Numbers that were ever given or noted"`
+	Gaps      []accession.Gap `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
+	Explained []GivenNumber   `json:"explained" doc:"Numbers that no machine has today, with the reason"`
 }
 
 // Register lists the gaps in the collection's numbers.

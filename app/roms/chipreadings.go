@@ -40,6 +40,8 @@ type Reader struct {
 	Trouble string   `json:"trouble" doc:"Why it does not answer, else empty"`
 	Chips   []string `json:"chips" doc:"What a stand-in can be given to read; empty for a real reader"`
 	Faults  []string `json:"faults" doc:"What a stand-in can be told to get wrong"`
+	Holds   string   `json:"holds" doc:"What a stand-in has in its socket; empty for a real reader"`
+	Fault   string   `json:"fault" doc:"What a stand-in gets wrong"`
 }
 
 // Reader asks for the reader on the bench.
@@ -57,11 +59,16 @@ func (s *Service) Reader(ctx context.Context, actor action.Actor) (Reader, error
 	r.Name = client.Name()
 	if chips, err := client.Chips(ctx); err == nil {
 		r.Chips, r.Faults = chips, romreader.Faults()
+		r.Holds, r.Fault, err = client.State(ctx)
+		if err != nil {
+			r.Trouble = err.Error()
+		}
 	}
 	return r, nil
 }
 
-// PrepareStandIn puts a chip into a stand-in and tells it what to get wrong; a real reader refuses.
+// PrepareStandIn puts a chip into a stand-in and tells it what to get wrong; what is empty stays as it is. A real reader
+// refuses.
 func (s *Service) PrepareStandIn(ctx context.Context, actor action.Actor, chip, fault string) error {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return err
@@ -71,11 +78,15 @@ func (s *Service) PrepareStandIn(ctx context.Context, actor action.Actor, chip, 
 		return action.Reject("reader", err.Error())
 	}
 	defer client.Close()
-	if err := client.Insert(ctx, chip); err != nil {
-		return action.Reject("chip", err.Error())
+	if chip != "" {
+		if err := client.Insert(ctx, chip); err != nil {
+			return action.Reject("chip", err.Error())
+		}
 	}
-	if err := client.Spoil(ctx, fault); err != nil {
-		return action.Reject("fault", err.Error())
+	if fault != "" {
+		if err := client.Spoil(ctx, fault); err != nil {
+			return action.Reject("fault", err.Error())
+		}
 	}
 	return nil
 }

@@ -48,11 +48,14 @@ type RomImage struct {
 	MadeFrom string    `json:"madeFrom" says:"text" doc:"For one that was put together or taken apart here, from what"`
 	Version  int       `json:"version" doc:"Counts changes; a change names the version it started from"`
 	At       time.Time `json:"at"`
+
+	ReadFirst string `json:"readFirst" doc:"Where it was read first, as U9 of EH-0113, 2026-04-02; empty for one that was read from no chip"`
 }
 
 func romImageOf(r storeroms.RomImage) RomImage {
 	return RomImage{SHA256: r.SHA256, Bytes: r.Bytes, CRC32: r.CRC32, SHA1: r.SHA1, Effective: r.Effective,
-		RomInput: RomInput(r.RomFields), MadeFrom: r.MadeFrom, Version: r.Version, At: r.At}
+		RomInput: RomInput(r.RomFields), MadeFrom: r.MadeFrom, Version: r.Version, At: r.At,
+		ReadFirst: r.ReadFirst}
 }
 
 // ListedRom is an image of a list, with where it sits.

@@ -161,12 +161,15 @@ func (p Pattern) Next(given []string, year, lot int) Number {
 	return next
 }
 
-// MostGaps bounds how many missing numbers are listed: behind a slip of the pen lie thousands.
-const MostGaps = 500
+// Gap is a run of numbers that were passed over.
+type Gap struct {
+	From  string `json:"from"`
+	To    string `json:"to" doc:"The last of them; the same as the first where there is one"`
+	Count int    `json:"count"`
+}
 
-// Gaps lists the numbers that were passed over between the first and the last that were given, in
-// order, at most MostGaps.
-func (p Pattern) Gaps(given []string) []string {
+// Gaps lists the runs of numbers that were passed over between the first and the last that were given, in order.
+func (p Pattern) Gaps(given []string) []Gap {
 	type series struct{ year, lot int }
 	counts := map[series][]int{}
 	for _, text := range given {
@@ -188,16 +191,15 @@ func (p Pattern) Gaps(given []string) []string {
 		}
 		return a.lot - b.lot
 	})
-	gaps := []string{}
+	gaps := []Gap{}
 	for _, key := range keys {
 		numbers := counts[key]
 		slices.Sort(numbers)
 		for i := 1; i < len(numbers); i++ {
-			for missing := numbers[i-1] + 1; missing < numbers[i]; missing++ {
-				if len(gaps) == MostGaps {
-					return gaps
-				}
-				gaps = append(gaps, p.Write(Number{key.year, key.lot, missing}))
+			first, last := numbers[i-1]+1, numbers[i]-1
+			if first <= last {
+				gaps = append(gaps, Gap{p.Write(Number{key.year, key.lot, first}), p.Write(Number{key.year, key.lot, last}),
+					last - first + 1})
 			}
 		}
 	}

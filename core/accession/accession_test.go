@@ -24,10 +24,10 @@ func TestNumbersCountThroughTheCollection(t *testing.T) {
 	require.NoError(t, err)
 	given := []string{"EH-0101", "EH-0107", "EH-0103", "EL-00012", "EH-9"}
 	assert.Equal(t, "EH-0108", p.Write(p.Next(given, 2026, 0)))
-	assert.Equal(t, []string{"EH-0102", "EH-0104", "EH-0105", "EH-0106"}, p.Gaps(given))
+	assert.Equal(t, []accession.Gap{{"EH-0102", "EH-0102", 1}, {"EH-0104", "EH-0106", 3}}, p.Gaps(given))
 	assert.Equal(t, "EH-0001", p.Write(p.Next(nil, 2026, 0)))
 	assert.Equal(t, "EH-10000", p.Write(p.Next([]string{"EH-9999"}, 2026, 0)))
-	assert.Len(t, p.Gaps([]string{"EH-0001", "EH-9999"}), accession.MostGaps)
+	assert.Equal(t, []accession.Gap{{"EH-0002", "EH-9998", 9997}}, p.Gaps([]string{"EH-9999", "EH-0001"}))
 }
 
 func TestWrongPatternsAreRefused(t *testing.T) {
@@ -69,7 +69,8 @@ func TestANumberIsNeverGivenTwice(t *testing.T) {
 			lot = n.Lot
 		}
 		for _, gap := range p.Gaps(given) {
-			assert.False(t, slices.Contains(given, gap))
+			assert.False(t, slices.Contains(given, gap.From) || slices.Contains(given, gap.To))
+			assert.Positive(t, gap.Count)
 		}
 	})
 }

@@ -129,12 +129,30 @@ func decimal(text string) (float64, error) {
 // isStandIn reports whether it says of itself that it is one of ours: others are told nothing that no meter knows.
 func (c *Client) isStandIn() bool { return strings.Contains(c.name, standInName) }
 
-// Touch puts a stand-in's leads to a point, or tells it what to get wrong, one of Faults; a real meter refuses.
+// State says where a stand-in's leads are and what it gets wrong; nothing for a real meter.
+func (c *Client) State(ctx context.Context) (point, fault string, err error) {
+	if !c.isStandIn() {
+		return "", "", nil
+	}
+	answer, err := c.ask(ctx, "SIM:STATE?")
+	point, fault, _ = strings.Cut(answer, ";")
+	return point, fault, err
+}
+
+// Touch puts a stand-in's leads to a point, or tells it what to get wrong, one of Faults; what is empty stays as it is. A
+// real meter refuses.
 func (c *Client) Touch(ctx context.Context, point, fault string) error {
 	if !c.isStandIn() {
 		return &RefusedError{c.name + " is no stand-in; put the leads there by hand"}
 	}
-	for _, tell := range []string{"SIM:POINT " + point, "SIM:FAULT " + fault} {
+	told := []string{}
+	if point != "" {
+		told = append(told, "SIM:POINT "+point)
+	}
+	if fault != "" {
+		told = append(told, "SIM:FAULT "+fault)
+	}
+	for _, tell := range told {
 		if err := c.connection.Tell(ctx, tell); errors.Is(err, line.ErrLost) {
 			return fmt.Errorf("%w (%v)", ErrLost, err)
 		} else if err != nil {

@@ -24,7 +24,8 @@ const standInName = "stand-in"
 type Values = map[quantity.Quantity]float64
 
 // StandIn behaves as a meter whose leads are at one point, over the protocol of a real one. It listens on
-// loopback. Beside SCPI it takes SIM:POINTS?, SIM:POINT <name> and SIM:FAULT <name>.
+// loopback. Beside SCPI it takes SIM:POINTS?, SIM:STATE?, SIM:POINT <name> and SIM:FAULT
+// <name>.
 type StandIn struct {
 	*line.Server
 	points map[string]Values
@@ -68,6 +69,8 @@ func (s *StandIn) answer(said string) line.Reply {
 		return line.Reply{Text: why}
 	case "SIM:POINTS?":
 		return line.Reply{Text: strings.Join(slices.Sorted(maps.Keys(s.points)), ";")}
+	case "SIM:STATE?":
+		return line.Reply{Text: s.at + ";" + s.fault}
 	case "SIM:POINT":
 		if _, ok := s.points[rest]; ok {
 			s.at, s.reads = rest, 0

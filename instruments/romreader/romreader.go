@@ -173,6 +173,16 @@ func (c *Client) Chips(ctx context.Context) ([]string, error) {
 	return strings.Split(answer, "|"), nil
 }
 
+// State says what a stand-in holds and what it gets wrong; nothing for a real reader.
+func (c *Client) State(ctx context.Context) (chip, fault string, err error) {
+	if !c.isStandIn() {
+		return "", "", nil
+	}
+	answer, err := c.ask(ctx, "STATE")
+	chip, fault, _ = strings.Cut(answer, "|")
+	return chip, fault, err
+}
+
 // Insert puts one of a stand-in's chips into its socket.
 func (c *Client) Insert(ctx context.Context, chip string) error {
 	if !c.isStandIn() {

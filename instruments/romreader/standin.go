@@ -30,7 +30,7 @@ type Chip struct {
 }
 
 // StandIn behaves as a reader with one socket, over the protocol of a real one. It listens on loopback.
-// Beside the protocol it takes CHIPS, INSERT <name> and FAULT <name>.
+// Beside the protocol it takes CHIPS, STATE, INSERT <name> and FAULT <name>.
 type StandIn struct {
 	*line.Server
 	chips    map[string]Chip
@@ -77,6 +77,8 @@ func (s *StandIn) answer(word string, rest []string, size *int) (answer string, 
 		return "", true
 	case "CHIPS":
 		return "OK " + strings.Join(s.names(), "|"), false
+	case "STATE":
+		return "OK " + s.inserted + "|" + s.fault, false
 	case "INSERT":
 		if _, ok := s.chips[told]; !ok {
 			return "NO there is no chip " + told, false

@@ -29,9 +29,19 @@ type RomImage struct {
 	MadeFrom string    `db:"made_from"` // for one that was put together or taken apart here, from what
 	Version  int       `db:"changes"`   // counts changes; a change names the version it started from
 	At       time.Time `db:"at"`
+
+	ReadFirst string `db:"read_first"` // where and when, in words; empty for one that was read from no chip
 }
 
-const romColumns = `i.id, i.sha256, i.bytes, i.crc32, i.sha1, i.effective, i.name, i.version, i.note, i.public, i.made_from, i.changes, i.at`
+const romColumns = `i.id, i.sha256, i.bytes, i.crc32, i.sha1, i.effective, i.name, i.version, i.note, i.public, i.made_from, i.changes, i.at,
+	` + readFirst + ` AS read_first`
+
+// readFirst says where an image was read first, as U9 of EH-0113, 2026-04-02: until somebody names it, it is called so.
+const readFirst = `COALESCE((SELECT concat(r.designator, ' of ', COALESCE(m.accession, a.title), ', ', r.read_on)
+	FROM rom_read r JOIN assembly a ON a.id = r.assembly_id
+	LEFT JOIN fitting f ON f.assembly_id = a.id AND f.since <= r.at AND (f.until IS NULL OR f.until > r.at)
+	LEFT JOIN machine m ON m.id = f.machine_id
+	WHERE r.sha256 = i.sha256 AND NOT r.voided ORDER BY r.id, f.since DESC LIMIT 1), '')`
 
 // PutRom notes an image unless it is noted, and reports whether it is new.
 func PutRom(ctx context.Context, h pg.Handle, by *int64, i RomImage, inspection any) (bool, error) {

@@ -150,6 +150,7 @@ export function useTouchPoint() {
   return useMutation({
     scope: { id: 'stand-in meter' }, // told in order, as the reader
     mutationFn: (body: Schemas['TouchedPoint']) => ask(api.POST('/api/meter/stand-in', { body })),
+    onSettled: () => queryClient.invalidateQueries(meterQuery),
   })
 }
 

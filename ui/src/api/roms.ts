@@ -131,6 +131,7 @@ export function usePrepareStandIn() {
   return useMutation({
     scope: { id: 'stand-in reader' }, // told in order: it holds what it was told last
     mutationFn: (body: { chip: string; fault: string }) => ask(api.PUT('/api/reader/stand-in', { body })),
+    onSettled: () => queryClient.invalidateQueries(readerQuery),
   })
 }
 

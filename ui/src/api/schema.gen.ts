@@ -6150,6 +6150,13 @@ export interface components {
             serial: string;
             title: string;
         };
+        Gap: {
+            /** Format: int64 */
+            count: number;
+            from: string;
+            /** @description The last of them; the same as the first where there is one */
+            to: string;
+        };
         Gift: {
             /** Format: int64 */
             count: number;
@@ -6872,6 +6879,8 @@ export interface components {
             note?: string;
             /** @description Viewers may have the bytes; sums are for everybody */
             public?: boolean;
+            /** @description Where it was read first, as U9 of EH-0113, 2026-04-02; empty for one that was read from no chip */
+            readFirst: string;
             /** @description Version of the content, as 1.1 */
             romVersion?: string;
             sha1: string;
@@ -7642,6 +7651,10 @@ export interface components {
         Meter: {
             /** @description Empty when none is set up */
             address: string;
+            /** @description Where a stand-in's leads are; empty for a real meter */
+            at: string;
+            /** @description What a stand-in gets wrong */
+            fault: string;
             /** @description What a stand-in can be told to get wrong */
             faults: string[];
             /** @description What it calls itself; empty when it does not answer */
@@ -8580,8 +8593,12 @@ export interface components {
             address: string;
             /** @description What a stand-in can be given to read; empty for a real reader */
             chips: string[];
+            /** @description What a stand-in gets wrong */
+            fault: string;
             /** @description What a stand-in can be told to get wrong */
             faults: string[];
+            /** @description What a stand-in has in its socket; empty for a real reader */
+            holds: string;
             /** @description What it calls itself; empty when it does not answer */
             name: string;
             /** @description Why it does not answer, else empty */
@@ -8904,7 +8921,7 @@ export interface components {
             /** @description Numbers that no machine has today, with the reason */
             explained: components["schemas"]["GivenNumber"][];
             /** @description Numbers that were passed over and that nobody has explained */
-            gaps: string[];
+            gaps: components["schemas"]["Gap"][];
             /**
              * Format: int64
              * @description Numbers that were ever given or noted
@@ -9067,6 +9084,8 @@ export interface components {
             note?: string;
             /** @description Viewers may have the bytes; sums are for everybody */
             public?: boolean;
+            /** @description Where it was read first, as U9 of EH-0113, 2026-04-02; empty for one that was read from no chip */
+            readFirst: string;
             /** @description Version of the content, as 1.1 */
             romVersion?: string;
             sha1: string;
@@ -9172,6 +9191,8 @@ export interface components {
             note?: string;
             /** @description Viewers may have the bytes; sums are for everybody */
             public?: boolean;
+            /** @description Where it was read first, as U9 of EH-0113, 2026-04-02; empty for one that was read from no chip */
+            readFirst: string;
             /** @description Version of the content, as 1.1 */
             romVersion?: string;
             /** @description The same content in another number of copies */

@@ -5,7 +5,7 @@ import { collectionQuery, registerQuery } from '../api/collection'
 import { openDataQuery, placeCountsQuery } from '../api/dossier'
 import { historyQuery } from '../api/history'
 import { modelQuery, modelsQuery } from '../api/identify'
-import { classesQuery, openingsQuery, risksQuery } from '../api/judge'
+import { classesQuery, meterQuery, openingsQuery, risksQuery } from '../api/judge'
 import { knownQuery, oneKnownQuery } from '../api/known'
 import { libraryQuery, makersQuery, occurrencesQuery } from '../api/library'
 import { lotQuery, lotsQuery } from '../api/lots'
@@ -14,7 +14,7 @@ import { looseQuery } from '../api/moves'
 import { proceduresQuery } from '../api/openup'
 import { partiesQuery } from '../api/parties'
 import { ownSessionsQuery, peopleQuery } from '../api/people'
-import { romListQuery, romSetsQuery } from '../api/roms'
+import { readerQuery, romListQuery, romSetsQuery } from '../api/roms'
 import { signListsQuery } from '../api/signs'
 import { findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
 import { Frame } from '../frame/Frame'
@@ -104,6 +104,8 @@ export const routes: RouteObject[] = [
     page('/account', () => import('../rooms/account/Account'),
       (_, __, { role }) => [ownSessionsQuery,
         ...(role === 'curator' ? [collectionQuery, registerQuery, peopleQuery] : [])]),
+    page('/instruments', () => import('../rooms/instruments/Instruments'),
+      (_, __, { mayWriteSheets }) => mayWriteSheets ? [meterQuery, readerQuery] : []),
     page('/unsent', () => import('../rooms/unsent/Unsent')),
     page('/bench', () => import('../rooms/bench/EmptyBench')),
     { path: '/bench/:machineId', element: <Navigate to="at-a-glance" replace /> },

@@ -46,7 +46,7 @@ describe('the settings of the collection', () => {
   const kept = { name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'EUR', timeZone: 'Europe/Lisbon',
     version: 4 }
   let now = kept
-  let given = { pattern: 'EH-{number:4}', given: 12, gaps: ['EH-0103', 'EH-0107'], explained: [] as object[] }
+  let given = { pattern: 'EH-{number:4}', given: 12, gaps: [{ from: 'EH-0103', to: 'EH-0103', count: 1 }, { from: 'EH-0105', to: 'EH-0107', count: 3 }], explained: [] as object[] }
   beforeEach(() => {
     queryClient.clear()
     signIn('curator')
@@ -111,7 +111,7 @@ describe('the settings of the collection', () => {
       { line: 2, number: '', note: '', wrong: 'holds no number' }]
     const asked = serve(withSettings(() => ({ body: lines })))
     const user = show(<CollectionSettings />)
-    expect(await screen.findByText(/EH-0103, EH-0107/)).toBeTruthy()
+    expect(await screen.findByText(/EH-0103, EH-0105 to EH-0107 \(3\)/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: /Explain gaps/ }))
     await user.type(await screen.findByLabelText(/Numbers, a line each/), 'EH-0103; given back\nnonsense')
     await user.click(screen.getByRole('button', { name: 'See what would happen' }))

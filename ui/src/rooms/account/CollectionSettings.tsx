@@ -88,6 +88,9 @@ const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = ['UTC', ...Intl.supportedValuesOf('timeZone').filter((zone) => zone !== 'UTC')]
   .map((text, id) => ({ id, text }))
 
+const inWords = ({ from, to, count }: { from: string; to: string; count: number }) =>
+  count === 1 ? from : `${from} to ${to} (${count.toLocaleString('en')})`
+
 /** Gaps in the numbers, with the way to explain them, and numbers from an older register. */
 function Numbers() {
   const register = useQuery(registerQuery)
@@ -104,7 +107,7 @@ function Numbers() {
       faint={`${String(given)} given, none of them ever again`}
       action={<Button $small onPress={() => { setWriting(true) }}>Explain gaps, or take over a register</Button>}
     >
-      {gaps.length > 0 ? <p>Passed over and not explained: <Mono>{gaps.slice(0, 60).join(', ')}</Mono>
+      {gaps.length > 0 ? <p>Passed over and not explained: <Mono>{gaps.slice(0, 60).map(inWords).join(', ')}</Mono>
         {gaps.length > 60 && ` and ${String(gaps.length - 60)} more`}</p>
           : <p>No number is passed over without explanation.</p>}
       {writing && (

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useEffectEvent, useState } from 'react'
+import { useState } from 'react'
 import styled from 'styled-components'
 
 import { messageOf } from '../../../../api/problem'
-import { chipReadingQuery, readerQuery, type RomSocket, usePrepareStandIn, useStartReading,
-  useTurnReading } from '../../../../api/roms'
+import { chipReadingQuery, readerQuery, type RomSocket, useStartReading, useTurnReading } from '../../../../api/roms'
+import { ReaderStandIn } from '../../../../instruments/StandIn'
 import { Button, Buttons } from '../../../../kit/Button'
-import { Choice, Field, FieldGrid } from '../../../../kit/Field'
+import { Field, FieldGrid } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { color } from '../../../../theme'
@@ -21,14 +21,13 @@ export function ThroughReader({ accession, socket, label, exception }: { accessi
   const start = useStartReading()
   const turn = useTurnReading(running)
   if (!reader.data?.address) return null
-  const { name, trouble, chips } = reader.data
+  const { name, trouble } = reader.data
   const state = reading.data?.state
   return (
     <Frame aria-label="Through the reader">
       <strong>Through the reader</strong> <Faint>{name || reader.data.address}</Faint>
       {trouble && <Notice tone="attention" word="The reader does not answer.">{trouble}</Notice>}
-      {chips.length > 0 && <StandIn chips={chips} faults={reader.data.faults}
-        likely={`${accession} ${socket.designator}`} />}
+      <ReaderStandIn likely={`${accession} ${socket.designator}`} />
       {!trouble && (
         <FieldGrid>
           <Field label="Device in the reader" value={device} onChange={setDevice} mono placeholder="27128" />
@@ -68,34 +67,6 @@ export function ThroughReader({ accession, socket, label, exception }: { accessi
       {state === 'refused' && <Notice tone="stop" word="Not accepted.">{reading.data?.note}</Notice>}
       {state === 'done' && <p role="status"><strong>Accepted:</strong> {reading.data?.note}.</p>}
     </Frame>
-  )
-}
-
-/** What a stand-in is told: which chip it holds, and what it gets wrong. */
-function StandIn({ chips, faults, likely }: { chips: string[]; faults: string[]; likely: string }) {
-  const prepare = usePrepareStandIn()
-  const [chip, setChip] = useState(chips.includes(likely) ? likely : (chips[0] ?? ''))
-  const [fault, setFault] = useState(faults[0] ?? '')
-  const tell = (to: { chip: string; fault: string }) => {
-    setChip(to.chip)
-    setFault(to.fault)
-    prepare.mutate(to)
-  }
-  // It may hold what was told last.
-  const begin = useEffectEvent(() => { prepare.mutate({ chip, fault }) })
-  useEffect(() => { begin() }, [])
-  return (
-    <>
-      <FieldGrid>
-        <Choice label="Chip in the stand-in" value={chip} options={chips.map((value) => ({ value, text: value }))}
-          onChange={(next) => { tell({ chip: next, fault }) }} />
-        <Choice label="What it gets wrong" value={fault} options={faults.map((value) => ({ value, text: value }))}
-          onChange={(next) => { tell({ chip, fault: next }) }} />
-      </FieldGrid>
-      {prepare.isSuccess && <Faint role="status">The stand-in holds {prepare.variables.chip}; wrong with
-        it: {prepare.variables.fault}.</Faint>}
-      {prepare.error && <Notice tone="stop" word="Not told.">{messageOf(prepare.error)}</Notice>}
-    </>
   )
 }
 

@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useEffectEvent, useState } from 'react'
 import styled from 'styled-components'
 
-import { type Measurement, meterQuery, type Quantity, useAddReading, useDropReading, useMeasure, useTakeReading,
-  useTouchPoint } from '../../../../api/judge'
+import { type Measurement, meterQuery, type Quantity, useAddReading, useDropReading, useMeasure, useTakeReading } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
+import { MeterStandIn } from '../../../../instruments/StandIn'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
@@ -54,8 +54,7 @@ export function MeterSeries({ machine, measured, running, onRunning }: Props) {
               a series of {point.trim() || 'a point'}</Button></Buttons>
         </>
       )}
-      {meter.data && meter.data.points.length > 0 && <StandIn points={meter.data.points} faults={meter.data.faults}
-        likely={`${machine.accession} ${series?.point ?? point}`} />}
+      <MeterStandIn likely={`${machine.accession} ${series?.point ?? point}`} />
     </Frame>
   )
 }
@@ -103,29 +102,6 @@ function Series({ series, hasMeter, onDone }: { series: Measurement; hasMeter: b
         add.mutate({ id: series.id, value }, { onSuccess: () => { setTyped('') } }) }}>
         <Field label={`A reading by hand, ${series.unit}`} value={typed} onChange={setTyped} inputMode="decimal" mono />
       </form>
-    </>
-  )
-}
-
-/** What a stand-in is told: where its leads are, and what it gets wrong. */
-function StandIn({ points, faults, likely }: { points: string[]; faults: string[]; likely: string }) {
-  const touch = useTouchPoint()
-  const [chosen, setChosen] = useState<string>()
-  const [fault, setFault] = useState(faults[0] ?? '')
-  const point = chosen ?? (points.includes(likely) ? likely : (points[0] ?? ''))
-  const tell = useEffectEvent(() => { touch.mutate({ point, fault }) })
-  useEffect(() => { tell() }, [point, fault])
-  return (
-    <>
-      <FieldGrid>
-        <Choice label="Leads of the stand-in" value={point} options={points.map((value) => ({ value, text: value }))}
-          onChange={setChosen} />
-        <Choice label="What the meter gets wrong" value={fault}
-          options={faults.map((value) => ({ value, text: value }))} onChange={setFault} />
-      </FieldGrid>
-      {touch.isSuccess && <Faint role="status">The leads are at {touch.variables.point}; wrong with the
-        meter: {touch.variables.fault}.</Faint>}
-      {touch.error && <Notice tone="stop" word="Not told.">{messageOf(touch.error)}</Notice>}
     </>
   )
 }
