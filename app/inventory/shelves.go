@@ -21,6 +21,7 @@ type MachinePage struct {
 
 // MachineFilters narrow a list. What is empty does not narrow; of several values one has to fit.
 type MachineFilters struct {
+	IDs        []int64
 	Search     string
 	Places     []string
 	Makers     []string
@@ -32,8 +33,8 @@ type MachineFilters struct {
 
 func (f MachineFilters) inStore(public bool) inventory.MachineFilter {
 	return inventory.MachineFilter{
-		Public: public,
-		Words:  strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages,
+		Public: public, IDs: f.IDs,
+		Words: strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages,
 		Statements: f.Statements, Type: f.Type,
 	}
 }

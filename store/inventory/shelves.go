@@ -38,6 +38,7 @@ type ListedMachine struct {
 // MachineFilter narrows a list of machines. What is empty does not narrow; of several values one
 // has to fit.
 type MachineFilter struct {
+	IDs    []int64  // these alone, where some are given
 	Words  []string // each must occur in the machine's record or place
 	Places []string
 	Makers []string
@@ -369,6 +370,9 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 	}
 	if len(f.Stages) > 0 {
 		add(`s.stage = ANY (CAST($ AS text[]))`, f.Stages)
+	}
+	if len(f.IDs) > 0 {
+		add(`s.machine_id = ANY (CAST($ AS bigint[]))`, f.IDs)
 	}
 	if len(f.Statements) > 0 {
 		add(fmt.Sprintf(disputedColumn, "s.disputed > 0")+` = ANY (CAST($ AS text[]))`, f.Statements)

@@ -14,6 +14,7 @@ import (
 
 // MachineFilters narrow a list of machines.
 type MachineFilters struct {
+	ID        []int64  `query:"id,explode" maxItems:"1000" minimum:"1" doc:"These machines alone"`
 	Search    string   `query:"search" maxLength:"200" doc:"Words that must all occur in the machine's record or place"`
 	Place     []string `query:"place,explode" maxItems:"50" doc:"One of these places; an empty one stands for machines without"`
 	Maker     []string `query:"maker,explode" maxItems:"50" doc:"One of these makers"`
@@ -24,7 +25,7 @@ type MachineFilters struct {
 }
 
 func (f MachineFilters) inApp() inventory.MachineFilters {
-	return inventory.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage,
+	return inventory.MachineFilters{IDs: f.ID, Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage,
 		Statements: f.Statement, Type: f.Type}
 }
 
@@ -46,6 +47,17 @@ func registerMachines(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Inventory.ListMachines(ctx, actor, inventory.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "export-machines", Method: http.MethodGet, Path: "/api/machines.csv",
+		Summary: "The machines of a list as CSV, in its order", Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		MachineFilters
+		Sort string `query:"sort" enum:"accession,name,maker,place,year,chips,unidentified,ram,rom" default:"accession"`
+		Down bool   `query:"down" doc:"The largest first"`
+	}) (*httpx.File, error) {
+		return httpx.MadeFile(actions.Inventory.ExportMachines(ctx, actor, inventory.MachineList{
+			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down}))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets",

@@ -2,6 +2,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { assembliesKey } from './assemblies'
 import { api, ask, queryClient, type Schemas } from './client'
+import { messageOf } from './problem'
 import { machineQuery, placesQuery } from './machines'
 import { anythingMayDiffer, offerUndo } from './undo'
 
@@ -115,6 +116,33 @@ export function useMoveMachine(machineId: number) {
         void queryClient.invalidateQueries({ queryKey })
       dossierChanged()
       offerUndo({ event, words: `${machine.accession} is moved: ${where}.` })
+    },
+  })
+}
+
+export type MovedMany = { done: number; failed: { id: number; why: string }[] }
+
+/** Moves machines to a place one after the other: each stands for itself, and one that cannot be moved stops no other. */
+export function useMoveMany() {
+  return useMutation({
+    mutationFn: async ({ ids, ...to }: { ids: number[]; place: string; on: string; note: string }) => {
+      const moved: MovedMany = { done: 0, failed: [] }
+      for (const id of ids) {
+        try {
+          const { version } = await ask(api.GET('/api/machines/{id}', { params: { path: { id } } }))
+          await ask(api.POST('/api/machines/{id}/moves', { params: { path: { id } },
+            body: { version, to: 'place', lentTo: '', boundFor: '', due: '', ...to } }))
+          moved.done++
+        } catch (error) {
+          moved.failed.push({ id, why: messageOf(error) })
+        }
+      }
+      return moved
+    },
+    onSuccess: () => {
+      for (const queryKey of [['machines'], placesQuery.queryKey, assembliesKey])
+        void queryClient.invalidateQueries({ queryKey })
+      dossierChanged()
     },
   })
 }

@@ -1552,6 +1552,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The machines of a list as CSV, in its order
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["export-machines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/facets": {
         parameters: {
             query?: never;
@@ -16938,6 +16958,8 @@ export interface operations {
     "list-machines": {
         parameters: {
             query?: {
+                /** @description These machines alone */
+                id?: number[];
                 /** @description Words that must all occur in the machine's record or place */
                 search?: string;
                 /** @description One of these places; an empty one stands for machines without */
@@ -17072,9 +17094,90 @@ export interface operations {
             };
         };
     };
+    "export-machines": {
+        parameters: {
+            query?: {
+                /** @description These machines alone */
+                id?: number[];
+                /** @description Words that must all occur in the machine's record or place */
+                search?: string;
+                /** @description One of these places; an empty one stands for machines without */
+                place?: string[];
+                /** @description One of these makers */
+                maker?: string[];
+                /** @description One of these first years in which parts are expected */
+                year?: number[];
+                /** @description How far taking stock has come */
+                stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Whether equally strong sources differ about it */
+                statement?: ("disputed" | "not disputed")[];
+                /** @description Number of a type that stands on one of its sheets */
+                type?: string;
+                sort?: "accession" | "name" | "maker" | "place" | "year" | "chips" | "unidentified" | "ram" | "rom";
+                /** @description The largest first */
+                down?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "count-facets": {
         parameters: {
             query?: {
+                /** @description These machines alone */
+                id?: number[];
                 /** @description Words that must all occur in the machine's record or place */
                 search?: string;
                 /** @description One of these places; an empty one stands for machines without */
@@ -17146,6 +17249,8 @@ export interface operations {
     "count-holding": {
         parameters: {
             query: {
+                /** @description These machines alone */
+                id?: number[];
                 /** @description Words that must all occur in the machine's record or place */
                 search?: string;
                 /** @description One of these places; an empty one stands for machines without */

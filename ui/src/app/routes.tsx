@@ -59,6 +59,7 @@ export const routes: RouteObject[] = [
     page('/collection', () => import('../rooms/collection/Collection'),
       (_, filters) => [machinesQuery(readQuery(filters)), facetsQuery(readQuery(filters))]),
     page('/collection/new', () => import('../rooms/collection/NewMachine')),
+    page('/collection/labels', () => import('../rooms/collection/Labels')),
     page('/collection/arrivals', () => import('../rooms/arrivals/Arrivals'),
       (_, filters) => [lotsQuery(words(filters))]),
     page('/collection/arrivals/new', () => import('../rooms/arrivals/NewLot')),

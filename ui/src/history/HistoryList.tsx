@@ -1,12 +1,13 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import styled from 'styled-components'
+import styled, { css } from 'styled-components'
 
 import { type HistoryOf, historyQuery, type EventView } from '../api/history'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
 import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
+import { VirtualList } from '../kit/VirtualList'
 import { color, font, space } from '../theme'
 import { useUndo } from '../api/undo'
 import { moment } from './moment'
@@ -18,9 +19,15 @@ export function HistoryList({ of }: { of: HistoryOf }) {
   return (
     <>
       {history.error && <Notice tone="stop" word="Not read.">{messageOf(history.error)}</Notice>}
-      <Events>
-        {events.map((event) => <Event key={event.id} event={event} withMachine={of === 'collection'} />)}
-      </Events>
+      {of === 'collection' ? (
+        <Events items={events} estimate={35} keyOf={({ id }) => id}>
+          {(event) => <Event event={event} withMachine />}
+        </Events>
+      ) : (
+        <ShortEvents>
+          {events.map((event) => <li key={event.id}><Event event={event} withMachine={false} /></li>)}
+        </ShortEvents>
+      )}
       {history.hasNextPage && (
         <Button onPress={() => void history.fetchNextPage()} isPending={history.isFetchingNextPage}>
           Show earlier
@@ -33,7 +40,7 @@ export function HistoryList({ of }: { of: HistoryOf }) {
 function Event({ event, withMachine }: { event: EventView; withMachine: boolean }) {
   const role = useAccount()?.role
   return (
-    <li>
+    <>
       <time dateTime={event.at}>{moment(event.at)}</time>
       <span>
         {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}`}>
@@ -42,7 +49,7 @@ function Event({ event, withMachine }: { event: EventView; withMachine: boolean 
         {event.by || 'The command line'} {event.what}
         {role && event.mayUndo.includes(role) && <Undo event={event.id} />}
       </span>
-    </li>
+    </>
   )
 }
 
@@ -56,8 +63,8 @@ function Undo({ event }: { event: number }) {
   )
 }
 
-const Events = styled.ol`
-  li {
+const eventRows = css`
+  > li {
     display: grid;
     grid-template-columns: 152px minmax(0, 1fr);
     gap: ${space(1)};
@@ -66,5 +73,8 @@ const Events = styled.ol`
     overflow-wrap: anywhere;
   }
   time { color: ${color.faint}; font: 14px/24px ${font.mono}; }
-  @media (max-width: 600px) { li { grid-template-columns: minmax(0, 1fr); gap: 0; } }
+  @media (max-width: 600px) { > li { grid-template-columns: minmax(0, 1fr); gap: 0; } }
 `
+const Events = styled(VirtualList<EventView>)`${eventRows}`
+/** Those of one thing stand in a panel that scrolls by itself. */
+const ShortEvents = styled.ol`${eventRows}`

@@ -14,7 +14,7 @@ export const ListTable = styled.table`
   border-collapse: collapse;
   background: ${color.sheet};
   th, td { padding: 6px ${space(1)}; border-bottom: 1px solid ${color.line}; text-align: left; vertical-align: top;
-    overflow-wrap: anywhere; }
+    overflow-wrap: break-word; }
   th { font-weight: 600; font-size: 14px; color: ${color.faint}; white-space: nowrap; overflow-wrap: normal; }
   tbody tr:hover, tbody tr:focus-within, tbody tr[aria-selected='true'] { background: ${color.slateGround}; }
 `

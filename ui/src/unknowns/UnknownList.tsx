@@ -14,13 +14,17 @@ import { Faint } from '../kit/Page'
 import { RecordForm, textOf } from '../kit/RecordForm'
 import { KnownForm } from '../rooms/library/known/KnownForm'
 import { TypeForm } from '../rooms/library/TypeForm'
+import { VirtualList } from '../kit/VirtualList'
 import { color, font, space } from '../theme'
 import { spotAddress } from '../kit/spot'
 
 /** What nobody knows yet: each with what is known of it, guesses, who is asked, and the way to settle it. */
 export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (words: string) => void }) {
-  return <List>{open.map((one) =>
-    <One key={`${one.sort} ${one.subject}`} unknown={one} onSettled={onSettled} />)}</List>
+  return (
+    <List items={open} estimate={120} keyOf={(one) => `${one.sort} ${one.subject}`}>
+      {(one) => <One unknown={one} onSettled={onSettled} />}
+    </List>
+  )
 }
 
 const words: Partial<Record<Unknown['sort'], string>> = { reading: 'doubtful reading', unit: 'other unit', sign: 'sign that no list tells of' }
@@ -43,7 +47,7 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
   }
   const done = () => { setDoing(undefined) }
   return (
-    <li>
+    <>
       <Head>
         <Subject>{unknown.subject}</Subject>
         <Faint>
@@ -71,7 +75,7 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
       {question && doing === 'asking' && <Asking question={question} onDone={done} />}
       {question && doing === 'answering' && <Answering unknown={unknown} question={question} onSettled={onSettled}
         onDone={done} />}
-    </li>
+    </>
   )
 }
 
@@ -242,7 +246,7 @@ export function AskAbout({ machineId, onDone }: { machineId: number | null; onDo
   )
 }
 
-const List = styled.ol`
+const List = styled(VirtualList<Unknown>)`
   > li { padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
 `
 const Head = styled.div`

@@ -1,5 +1,5 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
-import { useCallback } from 'react'
+import { useCallback, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
@@ -7,14 +7,18 @@ import { machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button } from '../../kit/Button'
+import { useColumns } from '../../kit/Columns'
 import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
 import { useFilters } from '../../kit/useFilters'
 import { narrow, space } from '../../theme'
+import { Chosen } from './Chosen'
+import { type MachineColumn, machineColumns } from './columns'
 import { Facets } from './Facets'
 import { MachineTable } from './MachineTable'
-import { readQuery, sorted, ticked, withValue } from './machineFilters'
+import { readQuery, type Sort, sorted, ticked, withValue } from './machineFilters'
+import { SavedFilters } from './SavedFilters'
 
 /** The collection: filters that narrow while typing and ticking, and the machines they leave. */
 export default function Collection() {
@@ -30,6 +34,10 @@ export default function Collection() {
   const onEnd = useCallback(() => {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage()
   }, [hasNextPage, isFetchingNextPage, fetchNextPage])
+
+  const { shown, choice } = useColumns<Sort, MachineColumn>('machines', machineColumns)
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
+  const listed = pages.flatMap((page) => page.machines)
 
   return (
     <Page>
@@ -49,6 +57,9 @@ export default function Collection() {
         <Facets query={query} onTick={(facet, value) => { change(ticked(parameters, facet, value)) }}
           onType={(number) => { change(withValue(parameters, 'type', number)) }} />
         <List>
+          <SavedFilters list="machines" page="/collection" filter={parameters.toString()} />
+          <Chosen chosen={chosen} machines={listed} onClear={() => { setChosen(new Set()) }} />
+          <Above>
           {machines.data && (
             <p role="status">
               <Faint>{total === 1 ? '1 machine' : `${total.toLocaleString('en')} machines`}; sums over the boards
@@ -56,11 +67,16 @@ export default function Collection() {
               {parameters.size > 0 && <> <Link to="/collection">Show all machines</Link></>}
             </p>
           )}
+          {choice}
+          </Above>
           {total > 0 && (
             <MachineTable
-              machines={pages.flatMap((page) => page.machines)}
+              machines={listed}
               total={total}
               query={query}
+              columns={shown}
+              chosen={chosen}
+              onChoose={setChosen}
               onSort={(sort) => { change(sorted(parameters, sort)) }}
               onEnd={onEnd}
             />
@@ -85,6 +101,12 @@ const Beside = styled.div`
   align-items: start;
   gap: ${space(3)};
   ${narrow} { grid-template-columns: minmax(0, 1fr); gap: ${space(1)}; }
+`
+const Above = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0 ${space(2)};
 `
 const List = styled.div`
   min-width: 0;

@@ -6,7 +6,8 @@ import type { Schemas } from '../../api/client'
 import type { MachineQuery } from '../../api/machines'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { GapRow, overscan, useVirtualRows } from '../../kit/VirtualRows'
-import { color, font, target } from '../../theme'
+import { color, font, space, target } from '../../theme'
+import type { MachineColumn } from './columns'
 import type { Sort } from './machineFilters'
 
 type Machine = Schemas['ListedMachine']
@@ -14,39 +15,34 @@ type Props = {
   machines: Machine[]
   total: number
   query: MachineQuery
+  columns: MachineColumn[]
+  chosen: ReadonlySet<number>
+  onChoose: (chosen: ReadonlySet<number>) => void
   onSort: (sort: Sort) => void
   /** The end of what is loaded comes into sight. */
   onEnd: () => void
 }
 
-const columns: { sort: Sort; title: string; width: string; figure?: boolean }[] = [
-  { sort: 'accession', title: 'Accession', width: '104px' },
-  { sort: 'name', title: 'Machine', width: '20%' },
-  { sort: 'maker', title: 'Maker and model', width: '26%' },
-  { sort: 'place', title: 'Place', width: '20%' },
-  { sort: 'year', title: 'From year', width: '84px', figure: true },
-  { sort: 'chips', title: 'Chips', width: '60px', figure: true },
-  { sort: 'unidentified', title: 'Unknown', width: '80px', figure: true },
-  { sort: 'ram', title: 'RAM, KB', width: '82px', figure: true },
-  { sort: 'rom', title: 'ROM, KB', width: '82px', figure: true },
-]
-
-/** Machines as a table; a row leads to the bench. Only the rows in sight are drawn. */
-export function MachineTable({ machines, total, query, onSort, onEnd }: Props) {
+/** Machines as a table, on a phone as cards; a row leads to the bench. Only the rows in sight are drawn. */
+export function MachineTable({ machines, total, query, columns, chosen, onChoose, onSort, onEnd }: Props) {
   const { box, drawn, gapBefore, gapAfter, measure } = useVirtualRows(machines.length, 37)
   const last = drawn.at(-1) ?? 0
   useLayoutEffect(() => {
     if (machines.length > 0 && last >= machines.length - overscan) onEnd()
   }, [last, machines.length, onEnd])
   const sort = query.sort ?? 'accession'
+  const hasAll = machines.length > 0 && machines.every(({ id }) => chosen.has(id))
   return (
     <Scroll>
       <Wide aria-rowcount={total + 1}>
-        <colgroup>{columns.map(({ sort: key, width }) => <col key={key} style={{ width }} />)}</colgroup>
+        <colgroup><col style={{ width: '36px' }} />
+          {columns.map(({ key, width }) => <col key={key} style={{ width }} />)}</colgroup>
         <thead>
           <tr aria-rowindex={1}>
-            {columns.map(({ sort: key, title, figure }) => (
-              <Figure as="th" key={key} $text={!figure}
+            <th><input type="checkbox" checked={hasAll} aria-label={`Choose all ${String(machines.length)} that are here`}
+              onChange={() => { onChoose(new Set(hasAll ? [] : machines.map(({ id }) => id))) }} /></th>
+            {columns.map(({ key, title, isFigure }) => (
+              <Figure as="th" key={key} $text={!isFigure}
                 aria-sort={sort === key ? (query.down ? 'descending' : 'ascending') : undefined}>
                 <SortBy type="button" onClick={() => { onSort(key) }}>{title}
                   {sort === key && <span aria-hidden="true">{query.down ? ' ▾' : ' ▴'}</span>}</SortBy>
@@ -57,44 +53,51 @@ export function MachineTable({ machines, total, query, onSort, onEnd }: Props) {
         <tbody ref={box}>
           {drawn.map((index) => {
             const machine = machines[index]
+            const isChosen = machine !== undefined && chosen.has(machine.id)
             return machine && <Fragment key={machine.id}>
-              <GapRow height={gapBefore(index)} columns={columns.length} />
-              <Row machine={machine} index={index} measure={measure} />
+              <GapRow height={gapBefore(index)} columns={columns.length + 1} />
+              <tr ref={measure} data-index={index} aria-rowindex={index + 2} aria-selected={isChosen}>
+                <td><input type="checkbox" checked={isChosen} aria-label={`Choose ${machine.accession}`}
+                  onChange={() => {
+                    onChoose(new Set(isChosen ? [...chosen].filter((id) => id !== machine.id)
+                      : [...chosen, machine.id]))
+                  }} /></td>
+                {columns.map((column) => <Cell key={column.key} column={column} machine={machine} />)}
+              </tr>
             </Fragment>
           })}
-          <GapRow height={gapAfter} columns={columns.length} />
+          <GapRow height={gapAfter} columns={columns.length + 1} />
         </tbody>
       </Wide>
     </Scroll>
   )
 }
 
-const Disputed = styled.span`
-  display: block;
-  font: 12px/1 ${font.body};
-`
-
-function Row({ machine, index, measure }: { machine: Machine; index: number;
-  measure: (row: HTMLTableRowElement | null) => void }) {
-  return (
-    <tr ref={measure} data-index={index} aria-rowindex={index + 2}>
-      <Accession>{machine.accession}</Accession>
-      <td><Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></td>
-      <td>{[machine.maker, machine.model].filter(Boolean).join(' ')}</td>
-      <td>{machine.place}</td>
-      <Figure>{machine.eraFrom}</Figure>
-      <Figure>{machine.chips}</Figure>
-      <Figure $warn={machine.unidentified > 0}>{machine.unidentified || ''}</Figure>
-      <Figure $warn={machine.memoryDisputed}>
+function Cell({ column: { key, title, isFigure }, machine }: { column: MachineColumn; machine: Machine }) {
+  switch (key) {
+    case 'accession': return <Accession>{machine.accession}</Accession>
+    case 'name': return <td><Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></td>
+    case 'maker': return <td>{[machine.maker, machine.model].filter(Boolean).join(' ')}</td>
+    case 'place': return <td>{machine.place}</td>
+    case 'unidentified':
+      return <Figure data-title={title} $warn={machine.unidentified > 0}>{machine.unidentified || ''}</Figure>
+    case 'ram':
+      return <Figure data-title={title} $warn={machine.memoryDisputed}>
         {machine.memoryDisputed && <Disputed title="Disputed: sources that are equally strong differ">
           disputed
         </Disputed>}{machine.ram}
       </Figure>
-      <Figure>{machine.rom}</Figure>
-    </tr>
-  )
+    default: {
+      const value = { year: machine.eraFrom, chips: machine.chips, rom: machine.rom }[key]
+      return isFigure ? <Figure data-title={title}>{value}</Figure> : <td>{value}</td>
+    }
+  }
 }
 
+const Disputed = styled.span`
+  display: block;
+  font: 12px/1 ${font.body};
+`
 const Accession = styled.td`
   font: 14px/24px ${font.mono};
   white-space: nowrap;
@@ -102,6 +105,26 @@ const Accession = styled.td`
 const Wide = styled(ListTable)`
   table-layout: fixed;
   min-width: 860px;
+  input { width: 18px; height: 18px; vertical-align: middle; accent-color: ${color.slate}; }
+  /* On a phone a card for each machine: its name, where it is, then the figures in a row, each with its title. */
+  @media (max-width: 600px) {
+    min-width: 0;
+    display: block;
+    colgroup { display: none; }
+    thead { display: block; }
+    thead tr { display: flex; flex-wrap: wrap; gap: 0 ${space(2)}; padding: 4px 0; }
+    thead th { padding: 2px 0; border: none; width: auto; }
+    tbody { display: block; }
+    tbody tr { display: grid; grid-template-columns: 28px minmax(0, 1fr); padding: ${space(1)} 0;
+      border-bottom: 1px solid ${color.line}; }
+    tbody tr[aria-hidden] { padding: 0; border: none; }
+    tbody td { grid-column: 2; padding: 1px 0; border: none; }
+    tbody td:first-child { grid-column: 1; grid-row: 1 / span 2; }
+    tbody td[data-title] { text-align: left; display: flex; gap: ${space(1)}; }
+    tbody td[data-title]::before { content: attr(data-title); min-width: 84px; color: ${color.faint};
+      font-family: ${font.body}; }
+    tbody td:empty { display: none; }
+  }
 `
 const SortBy = styled.button`
   min-height: ${target.small};

@@ -1,0 +1,37 @@
+package inventory
+
+import (
+	"context"
+	"strconv"
+
+	"frugalheron/app/action"
+	"frugalheron/core/table"
+)
+
+// exportPage is how many machines are read at once for a file.
+const exportPage = 500
+
+// ExportMachines writes the machines of a list as a table, in its order.
+func (s *Service) ExportMachines(ctx context.Context, actor action.Actor, list MachineList) (action.Content, error) {
+	list.Limit, list.After = exportPage, ""
+	rows := [][]string{}
+	for {
+		page, err := s.ListMachines(ctx, actor, list)
+		if err != nil {
+			return action.Content{}, err
+		}
+		for _, m := range page.Machines {
+			year := ""
+			if m.EraFrom != nil {
+				year = strconv.Itoa(*m.EraFrom)
+			}
+			rows = append(rows, []string{m.Accession, m.Name, m.Maker, m.Model, m.Place, year, strconv.Itoa(m.Boards),
+				strconv.Itoa(m.Chips), strconv.Itoa(m.Unidentified), m.RAM, m.ROM, m.Stage, strconv.Itoa(m.Disputed)})
+		}
+		if page.Next == "" {
+			return action.CsvOf("machines.csv", table.Write([]string{"accession", "name", "maker", "model", "place",
+				"from_year", "boards", "chips", "unidentified", "ram_kb", "rom_kb", "taking_stock", "disputed"}, rows)), nil
+		}
+		list.After = page.Next
+	}
+}
