@@ -73,6 +73,7 @@ func servePage(w http.ResponseWriter, page []byte) {
 	h.Set("Cache-Control", "no-store")
 	h.Set("Content-Security-Policy", strings.Join([]string{
 		"default-src 'none'", "script-src 'self'", "style-src 'self' 'nonce-" + nonce + "'", "img-src 'self' data:",
+		"media-src 'self' blob:",
 		"font-src 'self'", "connect-src 'self'", "manifest-src 'self'",
 		"base-uri 'none'", "form-action 'none'", "frame-ancestors 'none'",
 	}, "; "))

@@ -89,7 +89,7 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		}
 		one := files.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name,
 			Blob: kept}
-		one.Taken, one.StaffOnly = file.Taken, file.Kind == picture.Document
+		one.Taken, one.StaffOnly = file.Taken, file.Kind != picture.Picture
 		if strings.HasPrefix(file.MediaType, "text/") {
 			one.Numbers = strings.Join(identifier.In(string(data)), "\n")
 		}

@@ -37,12 +37,13 @@ type AttachmentInput struct {
 	Captured    string `json:"captured" maxLength:"10" required:"false" doc:"Day on which the page was captured, YYYY-MM-DD"`
 	Numbers     string `json:"numbers" maxLength:"4000" required:"false" doc:"Serials and other identifiers that stand in it, one a line"`
 	StaffOnly   bool   `json:"staffOnly" required:"false" doc:"Not shown to viewers"`
+	Portrait    bool   `json:"portrait" required:"false" doc:"A picture by which the machine is known; of several, the one chosen last"`
 }
 
 // Attachment is a picture or document of a machine or of a lot.
 type Attachment struct {
 	ID            int64  `json:"id"`
-	Kind          string `json:"kind" enum:"picture,document"`
+	Kind          string `json:"kind" enum:"picture,document,recording"`
 	MachineID     *int64 `json:"machineId"`
 	AcquisitionID *int64 `json:"acquisitionId"`
 	FileName      string `json:"fileName" says:"text"`

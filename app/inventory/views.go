@@ -199,6 +199,7 @@ type ListedMachine struct {
 	Attention      int    `json:"attention" doc:"What needs attention: problems and unknown chips"`
 	Disputed       int    `json:"disputed" doc:"Attributes about which equally strong sources differ"`
 	MemoryDisputed bool   `json:"memoryDisputed" doc:"How much memory it has is one of them"`
+	PictureID      int64  `json:"pictureId" doc:"The picture by which it is known: the chosen one, the front, else the first; 0 for none"`
 	RAM            string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
 	ROM            string `json:"rom"`
 }
@@ -207,7 +208,7 @@ func listedMachineOf(r storeinventory.ListedMachine) ListedMachine {
 	return ListedMachine{ID: r.ID, Accession: r.Accession, Name: r.Name, Maker: r.Maker, Model: r.Model, Place: r.Place,
 		EraFrom: r.EraFrom, Boards: r.Boards, Chips: r.Chips, Unidentified: r.Unidentified, RAMBytes: r.RAMBytes,
 		ROMBytes: r.ROMBytes, Stage: r.Stage, Attention: r.Attention, Disputed: r.Disputed,
-		MemoryDisputed: r.MemoryDisputed, RAM: inKB(r.RAMBytes), ROM: inKB(r.ROMBytes)}
+		MemoryDisputed: r.MemoryDisputed, PictureID: r.PictureID, RAM: inKB(r.RAMBytes), ROM: inKB(r.ROMBytes)}
 }
 
 // FacetCount is how many machines have a value, with all filters but those on the same facet.

@@ -34,6 +34,8 @@ type Kind string
 const (
 	Picture  Kind = "picture"
 	Document Kind = "document"
+	// Recording is video or sound. It is kept as it is, and cited by time.
+	Recording Kind = "recording"
 )
 
 // File is what a file turned out to be.
@@ -60,6 +62,9 @@ func Ending(mediaType string) string {
 		return ".heic"
 	case "application/pdf":
 		return ".pdf"
+	}
+	if ending, ok := recordings[mediaType]; ok {
+		return ending
 	}
 	return ".txt"
 }
@@ -97,7 +102,7 @@ func Look(data []byte) (File, error) {
 		return File{}, refuse("the file has more than %d MB; save it smaller", MostBytes>>20)
 	}
 	f, format, err := sniff(data)
-	if err != nil || f.Kind == Document {
+	if err != nil || f.Kind != Picture {
 		return f, err
 	}
 	config, _, err := image.DecodeConfig(bytes.NewReader(data))
@@ -135,6 +140,8 @@ func sniff(data []byte) (File, imagemeta.ImageFormat, error) {
 		return File{Kind: Picture, MediaType: "image/webp"}, imagemeta.WebP, nil
 	case brand == "heic" || brand == "heix" || brand == "mif1" || brand == "heim" || brand == "heis":
 		return File{Kind: Picture, MediaType: "image/heic"}, imagemeta.HEIF, nil
+	case recordingOf(data, brand) != "":
+		return File{Kind: Recording, MediaType: recordingOf(data, brand)}, 0, nil
 	case starts("%PDF-"):
 		return File{Kind: Document, MediaType: "application/pdf"}, 0, nil
 	case starts("MZ"), starts("\x7fELF"), starts("#!"), starts("\xcf\xfa\xed\xfe"), starts("\xca\xfe\xba\xbe"):
@@ -150,7 +157,7 @@ func sniff(data []byte) (File, imagemeta.ImageFormat, error) {
 		}
 		return File{Kind: Document, MediaType: "text/plain; charset=utf-8"}, 0, nil
 	}
-	return File{}, 0, refuse("this is none of JPEG, PNG, WebP, HEIC, PDF and plain text; save it as one of these")
+	return File{}, 0, refuse("this is none of JPEG, PNG, WebP, HEIC, PDF, plain text, and the usual video and sound; save it as one of these")
 }
 
 func isText(data []byte) bool {

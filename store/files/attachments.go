@@ -28,6 +28,7 @@ type AttachmentFields struct {
 	Captured    string `db:"captured"`   // day on which the page was captured, YYYY-MM-DD
 	Numbers     string `db:"numbers"`    // serials and other identifiers that stand in it, one a line
 	StaffOnly   bool   `db:"staff_only"` // not shown to viewers
+	Portrait    bool   `db:"portrait"`   // a picture by which the machine is known; of several, the one chosen last
 }
 
 // Attachment is a picture or document of a machine or of a lot.
@@ -48,7 +49,8 @@ type Attachment struct {
 
 const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken,
 	t.language, t.translation,
-		t.address, t.captured, t.numbers, t.staff_only, b.sha256, b.bytes, b.media_type, b.width, b.height,
+		t.address, t.captured, t.numbers, t.staff_only,
+		t.portrait_since IS NOT NULL AS portrait, b.sha256, b.bytes, b.media_type, b.width, b.height,
 		COALESCE(c.name, '') AS by_name, t.at, t.voided, t.version,
 		(SELECT count(*) FROM statement s WHERE s.picture_id = t.id AND s.retracted = '') + (SELECT count(*)
 		FROM custody s WHERE s.picture_id = t.id AND s.retracted = '') AS cited
@@ -79,8 +81,9 @@ func UpdateAttachment(ctx context.Context, h pg.Handle, id int64, t AttachmentFi
 	_, err := h.ExecContext(ctx,
 		`UPDATE attachment SET caption = $2, view = $3, taken = $4, language = $5, translation = $6, address = $7,
 			captured = $8,
-		numbers = $9, staff_only = $10, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken,
-		t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly)
+		numbers = $9, staff_only = $10,
+		portrait_since = CASE WHEN $11 THEN COALESCE(portrait_since, now()) END, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken,
+		t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, t.Portrait)
 	return err
 }
 

@@ -1,6 +1,6 @@
 import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, historyChanged, type Schemas } from './client'
+import { api, ask, queryClient, historyChanged, type Schemas } from './client'
 import { dossierChanged } from './dossier'
 import { offerUndo } from './undo'
 import { upload } from './upload'
@@ -49,6 +49,7 @@ export const originalOf = (id: number) => `/api/attachments/${String(id)}/origin
 export function attachmentsChanged() {
   historyChanged()
   dossierChanged()
+  void queryClient.invalidateQueries({ queryKey: ['machines'] }) // by which picture each is known
 }
 
 /** Sends one picture or document. */

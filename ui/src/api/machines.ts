@@ -1,4 +1,4 @@
-import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation, useInfiniteQuery } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import type { paths } from './schema.gen'
@@ -20,6 +20,12 @@ export const machinesQuery = (query: MachineQuery) =>
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: keepPreviousData,
   })
+
+/** The picture by which a machine is known; 0 for none. */
+export function usePictureOf(machineId: number): number {
+  const { data } = useInfiniteQuery(machinesQuery({ id: [machineId] }))
+  return data?.pages[0]?.machines[0]?.pictureId ?? 0
+}
 
 /** How many machines there are of each value that the list can be narrowed by. */
 export const facetsQuery = ({ search, place, maker, year, stage, statement, type }: MachineQuery) =>

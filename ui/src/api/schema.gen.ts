@@ -4255,7 +4255,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "picture" | "document";
+            kind: "picture" | "document" | "recording";
             /** @description Of a document, BCP 47, as en or de-CH */
             language?: string;
             /** Format: int64 */
@@ -4263,6 +4263,8 @@ export interface components {
             mediaType: string;
             /** @description Serials and other identifiers that stand in it, one a line */
             numbers?: string;
+            /** @description A picture by which the machine is known; of several, the one chosen last */
+            portrait?: boolean;
             sha256: string;
             /** @description Not shown to viewers */
             staffOnly?: boolean;
@@ -4727,6 +4729,8 @@ export interface components {
             language?: string;
             /** @description Serials and other identifiers that stand in it, one a line */
             numbers?: string;
+            /** @description A picture by which the machine is known; of several, the one chosen last */
+            portrait?: boolean;
             /** @description Not shown to viewers */
             staffOnly?: boolean;
             /** @description When it was taken or written, EDTF */
@@ -6865,6 +6869,11 @@ export interface components {
             memoryDisputed: boolean;
             model: string;
             name: string;
+            /**
+             * Format: int64
+             * @description The picture by which it is known: the chosen one, the front, else the first; 0 for none
+             */
+            pictureId: number;
             place: string;
             /** @description In KB of 1,024 bytes with one decimal; empty when none is known */
             ram: string;

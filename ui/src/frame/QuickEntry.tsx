@@ -12,6 +12,7 @@ import { findQuery, understoodQuery, useSay } from '../api/quickEntry'
 import { useAccount } from '../api/session'
 import { usedLast, noteUsed } from '../data/usedLast'
 import { lastOnBench } from '../kit/lastOnBench'
+import { MachineThumb } from '../pictures/MachineThumb'
 import { useSettled } from '../kit/useSettled'
 import { color, font, radius, space, target } from '../theme'
 import { deedsFor } from './deeds'
@@ -112,6 +113,7 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
                   {items.map((offer) => (
                     <Item key={offer.key} id={offer.key} textValue={offer.text} isDisabled={'blocked' in offer}
                       onAction={() => { take(offer) }}>
+                      {offer.picture ? <MachineThumb id={offer.picture} size={40} /> : null}
                       <Text $mono={"machineId" in offer}>{offer.text}</Text>
                       {offer.more && <More>{offer.more}</More>}
                     </Item>
@@ -176,6 +178,7 @@ const Item = styled(ListBoxItem)`
   cursor: pointer;
   outline: none;
   overflow-wrap: anywhere;
+  img { float: left; margin-right: ${space(1)}; }
   &[data-focused], &[data-hovered] { background: ${color.slateGround}; }
   &[data-disabled] { cursor: default; color: ${color.faint}; }
 `

@@ -2,7 +2,9 @@ import type { Schemas } from '../api/client'
 import type { Found, Way } from '../api/quickEntry'
 import { spotAddress } from '../kit/spot'
 
-type Words = { key: string; text: string; more?: string }
+type Words = { key: string; text: string; more?: string
+  /** A picture beside it; 0 for none. */
+  picture?: number }
 /** Somewhere to go. */
 export type Goal = Words & { to: string }
 /** A statement to keep; `done` says what was done once it is. */
@@ -34,7 +36,7 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
         text: found.total === 1 ? 'Show 1 machine with these words'
           : `Show ${found.total.toLocaleString('en')} machines with these words`, to: collection },
       ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`,
-        more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: opened(m.id) })),
+        more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: opened(m.id), picture: m.pictureId })),
     ],
   }
   const exact = found.exact

@@ -12,6 +12,7 @@ const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top'
 /** What is written about a picture or document. */
 export function AttachmentForm({ attachment, onDone }: { attachment: Attachment; onDone: () => void }) {
   const [staffOnly, setStaffOnly] = useState(attachment.staffOnly ?? false)
+  const [portrait, setPortrait] = useState(attachment.portrait ?? false)
   const change = useChangeAttachment(attachment.id)
   const isDocument = attachment.kind === 'document'
   const read = (data: FormData): AttachmentFields => {
@@ -19,7 +20,7 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
     return {
       caption: text('caption'), view: text('view'), taken: text('taken'), language: text('language'),
         translation: text('translation'),
-      address: text('address'), captured: text('captured'), numbers: text('numbers'), staffOnly,
+      address: text('address'), captured: text('captured'), numbers: text('numbers'), staffOnly, portrait,
     }
   }
   return (
@@ -49,6 +50,8 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
         />
         {isDocument && <Field label="Translation" name="translation" defaultValue={attachment.translation} rows={4} />}
         <datalist id="views-of-picture">{views.map((view) => <option key={view} value={view} />)}</datalist>
+        {attachment.kind === 'picture' && attachment.machineId
+          && <Tick label="The picture by which the machine is known" isOn={portrait} onChange={setPortrait} />}
         <Tick label="For staff only" isOn={staffOnly} onChange={setStaffOnly} />
       </RecordForm>
       )}

@@ -14,6 +14,7 @@ import { StatementForm } from '../rooms/bench/evidence/StatementForm'
 import { color, space } from '../theme'
 import { AttachmentForm } from './AttachmentForm'
 import { MarkedPicture } from './MarkedPicture'
+import { momentOf, Recording } from './Recording'
 import type { Opened } from './region'
 
 type Props = { opened: Opened; owner: Owner; among: number[]; onOpen: (opened: Opened | undefined) => void }
@@ -22,16 +23,19 @@ type Props = { opened: Opened; owner: Owner; among: number[]; onOpen: (opened: O
 export function PictureView({ opened, owner, among, onOpen }: Props) {
   const attachment = useQuery(attachmentQuery(opened.id))
   if (attachment.error) return <Notice tone="stop" word="Not read.">{messageOf(attachment.error)}</Notice>
-  return attachment.data ? <Shown attachment={attachment.data} region={opened.region} owner={owner} among={among}
+  return attachment.data ? <Shown attachment={attachment.data} region={opened.region} from={opened.from} owner={owner}
+    among={among}
     onOpen={onOpen} /> : null
 }
 
-function Shown({ attachment, region: start, owner, among, onOpen }: { attachment: Attachment;
-  region: Region | undefined } & Omit<Props, 'opened'>) {
+function Shown({ attachment, region: start, from, owner, among, onOpen }: { attachment: Attachment;
+  region: Region | undefined; from: number | undefined } & Omit<Props, 'opened'>) {
   const account = useAccount()
   const [region, setRegion] = useState(start)
   const [doing, setDoing] = useState<'citing' | 'editing'>()
   const frame = useRef<HTMLDivElement>(null)
+  const [seconds, setSeconds] = useState(from ?? 0)
+  const [moment, setMoment] = useState<string>()
   const panel = useRef<HTMLElement>(null)
   const voiding = useVoidAttachment()
   useEffect(() => {
@@ -41,6 +45,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
   }, [])
   const at = among.indexOf(attachment.id)
   const isPicture = attachment.kind === 'picture'
+  const isRecording = attachment.kind === 'recording'
   const mayCite = 'machine' in owner && (account?.mayWriteSheets ?? false)
 
   return (
@@ -61,11 +66,16 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
         <MarkedPicture id={attachment.id} alt={attachment.caption || attachment.view || attachment.fileName}
           region={region} onMark={setRegion} frame={frame} />
       )}
+      {isRecording && <Recording attachment={attachment} from={from} onTime={setSeconds} />}
       <Buttons>
+        {mayCite && isRecording && <Button $tone="main" $small onPress={() => {
+          setMoment(momentOf(seconds))
+          setDoing('citing')
+        }}>Cite {momentOf(seconds)}</Button>}
         {mayCite && isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>
           {region ? 'Cite the marked part' : 'Cite the picture'}
         </Button>}
-        {mayCite && !isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>
+        {mayCite && !isPicture && !isRecording && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>
           Cite the document
         </Button>}
         {region && <Button $small onPress={() => { setRegion(undefined) }}>Take the mark off</Button>}
@@ -75,8 +85,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
           {isPicture ? 'the original (with what the camera wrote)' : 'the file'}
         </a>}
         {account?.mayWriteSheets && <Button $tone="quiet" isPending={voiding.isPending}
-          onPress={() => { voiding.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it
-            out</Button>}
+          onPress={() => { voiding.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Delete</Button>}
       </Buttons>
       {isPicture && mayCite && !region && <Faint>Drag over a part, as the serial number, to mark and cite it.</Faint>}
       {attachment.numbers && <Faint>Stands in it: {attachment.numbers.split('\n').join(', ')}</Faint>}
@@ -84,10 +93,10 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
       {voiding.error && <Notice tone="stop" word="Not deleted.">{messageOf(voiding.error)}</Notice>}
       {doing === 'citing' && 'machine' in owner && (
         <StatementForm
-          key={JSON.stringify(region)}
+          key={`${JSON.stringify(region)} ${moment ?? ''}`}
           machineId={owner.machine}
           kind={isPicture ? 'label' : 'document'}
-          cited={{ pictureId: attachment.id, region }}
+          cited={{ pictureId: attachment.id, region, page: moment }}
           onDone={() => { setDoing(undefined) }}
         />
       )}

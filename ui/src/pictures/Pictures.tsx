@@ -24,7 +24,7 @@ export function Pictures({ owner, opened, onOpen }: Props) {
   const open = onOpen ?? setHere
   const all = attachments.data?.pages.flatMap((page) => page.attachments) ?? []
   const pictures = all.filter(({ kind }) => kind === 'picture')
-  const documents = all.filter(({ kind }) => kind === 'document')
+  const documents = all.filter(({ kind }) => kind !== 'picture')
   return (
     <Part title="Pictures and documents"
       faint={all.length > 0 ? `${String(all.length)}${attachments.hasNextPage ? ' and more' : ''}` : undefined}>
@@ -44,15 +44,16 @@ export function Pictures({ owner, opened, onOpen }: Props) {
         ))}
       </Grid>
       {documents.length > 0 && (
-        <Documents aria-label="Documents">
+        <Documents aria-label="Documents, video and sound">
           {documents.map((one) => (
             <li key={one.id}>
               <a href={originalOf(one.id)} download>
                 {nameOf(one)}
               </a> {[one.language, one.taken, one.address, one.captured && `captured ${one.captured}`,
                 one.staffOnly && 'for staff only'].filter(Boolean).join(', ')}{' '}
-              <Button $tone="quiet" aria-label={`About ${nameOf(one)}`} onPress={() => { open({ id: one.id }) }}>
-                About
+              <Button $tone="quiet"
+                aria-label={`${one.kind === 'recording' ? 'Play' : 'About'} ${nameOf(one)}`} onPress={() => { open({ id: one.id }) }}>
+                {one.kind === 'recording' ? 'Play' : 'About'}
               </Button>
             </li>
           ))}

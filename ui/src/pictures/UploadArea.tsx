@@ -48,7 +48,7 @@ export function UploadArea({ owner }: { owner: Owner }) {
         <span>or drop or paste them here: JPEG, PNG, WebP, HEIC, PDF, text, up to 64 MB each</span>
       </Buttons>
       <input ref={choose} type="file" multiple hidden aria-label="Files to add"
-        accept="image/jpeg,image/png,image/webp,image/heic,application/pdf,text/plain"
+        accept="image/jpeg,image/png,image/webp,image/heic,application/pdf,text/plain,video/*,audio/*"
           onChange={(event) => { take(event.target) }} />
       <input ref={camera} type="file" hidden aria-label="Picture from the camera" accept="image/*"
         capture="environment" onChange={(event) => { take(event.target) }} />

@@ -1,7 +1,7 @@
 import type { Region } from '../api/dossier'
 
-/** A picture that is open, and the part of it that is marked. */
-export type Opened = { id: number; region?: Region }
+/** A picture that is open, and the part of it that is marked; of a recording, the second from which it plays. */
+export type Opened = { id: number; region?: Region; from?: number }
 
 /** Words of an address that open a picture, with its marked part. */
 export const atPicture = ({ id, region }: { id: number; region?: Region | null }) =>

@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Machine, type MachineFields, useChangeMachine } from '../../api/machines'
+import { type Machine, type MachineFields, useChangeMachine, usePictureOf } from '../../api/machines'
 import { useAccount } from '../../api/session'
 import { HistoryList } from '../../history/HistoryList'
 import { Button } from '../../kit/Button'
@@ -9,6 +9,7 @@ import { EditRecord } from '../../kit/EditRecord'
 import { useShortcut } from '../../kit/shortcuts'
 import { usePanel } from '../../kit/usePanel'
 import { color, font, space } from '../../theme'
+import { MachineThumb } from '../../pictures/MachineThumb'
 import { MachineForm } from '../collection/MachineForm'
 
 /** What the machine is, in two lines; a curator can edit the record in place. */
@@ -21,12 +22,14 @@ export function MachineHead({ machine }: { machine: Machine }) {
     event.preventDefault()
     setEditing(true)
   })
+  const picture = usePictureOf(machine.id)
   if (editing) return <Record machine={machine} onDone={() => { setEditing(false) }} />
   const what = [machine.maker, machine.model].filter(Boolean).join(' ')
   const serial = machine.serial && `serial ${machine.serial}`
   return (
     <div>
       <Line>
+        <MachineThumb id={picture} size={44} />
         <h1><Accession>{machine.accession}</Accession> {machine.name}</h1>
         {mayEdit && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit the record</Button>}
         <Button $tone="quiet" aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>

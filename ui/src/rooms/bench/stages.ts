@@ -7,7 +7,7 @@ import { type Dossier, dossierQuery } from '../../api/dossier'
 import { glanceQuery } from '../../api/glance'
 import { datingQuery, identifyStageQuery } from '../../api/identify'
 import { conditionQuery, measurementsQuery, risksQuery } from '../../api/judge'
-import type { Machine } from '../../api/machines'
+import { type Machine, machinesQuery } from '../../api/machines'
 import { type OpenedUp, openedUpQuery, wiringQuery } from '../../api/openup'
 import { type LazyPage, lazyPage } from '../../kit/lazyPage'
 import type { Reckoning } from '../../reckoning/useReckoning'
@@ -45,7 +45,7 @@ function withEditor(fetch: () => Promise<ComponentType<OnBench>>): LazyPage<OnBe
 export const glance: Stage = { path: 'at-a-glance', name: 'At a glance', usual: 'dossier',
   figures: ['ram', 'rom', 'built', 'condition'],
   page: lazyPage(() => import('./glance/AtAGlance').then((m) => m.AtAGlance)),
-  asks: (id) => [glanceQuery(id), attachmentsQuery({ machine: id })] }
+  asks: (id) => [glanceQuery(id), machinesQuery({ id: [id] })] }
 
 /** The stages in the order of the work. */
 export const stages: Stage[] = [

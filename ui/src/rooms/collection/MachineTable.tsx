@@ -4,7 +4,9 @@ import styled from 'styled-components'
 
 import type { Schemas } from '../../api/client'
 import type { MachineQuery } from '../../api/machines'
+import { Tick } from '../../kit/Field'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
+import { MachineThumb } from '../../pictures/MachineThumb'
 import { GapRow, overscan, useVirtualRows } from '../../kit/VirtualRows'
 import { color, font, space, target } from '../../theme'
 import type { MachineColumn } from './columns'
@@ -39,7 +41,8 @@ export function MachineTable({ machines, total, query, columns, chosen, onChoose
           {columns.map(({ key, width }) => <col key={key} style={{ width }} />)}</colgroup>
         <thead>
           <tr aria-rowindex={1}>
-            <th><input type="checkbox" checked={hasAll} aria-label={`Choose all ${String(machines.length)} that are here`}
+            <th><Tick isOn={hasAll}
+              label={<span className="only-read">Choose all {machines.length} that are here</span>}
               onChange={() => { onChoose(new Set(hasAll ? [] : machines.map(({ id }) => id))) }} /></th>
             {columns.map(({ key, title, isFigure }) => (
               <Figure as="th" key={key} $text={!isFigure}
@@ -57,7 +60,7 @@ export function MachineTable({ machines, total, query, columns, chosen, onChoose
             return machine && <Fragment key={machine.id}>
               <GapRow height={gapBefore(index)} columns={columns.length + 1} />
               <tr ref={measure} data-index={index} aria-rowindex={index + 2} aria-selected={isChosen}>
-                <td><input type="checkbox" checked={isChosen} aria-label={`Choose ${machine.accession}`}
+                <td><Tick isOn={isChosen} label={<span className="only-read">Choose {machine.accession}</span>}
                   onChange={() => {
                     onChoose(new Set(isChosen ? [...chosen].filter((id) => id !== machine.id)
                       : [...chosen, machine.id]))
@@ -76,7 +79,8 @@ export function MachineTable({ machines, total, query, columns, chosen, onChoose
 function Cell({ column: { key, title, isFigure }, machine }: { column: MachineColumn; machine: Machine }) {
   switch (key) {
     case 'accession': return <Accession>{machine.accession}</Accession>
-    case 'name': return <td><Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></td>
+    case 'name': return <Name><MachineThumb id={machine.pictureId} />
+      <Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></Name>
     case 'maker': return <td>{[machine.maker, machine.model].filter(Boolean).join(' ')}</td>
     case 'place': return <td>{machine.place}</td>
     case 'unidentified':
@@ -98,6 +102,9 @@ const Disputed = styled.span`
   display: block;
   font: 12px/1 ${font.body};
 `
+const Name = styled.td`
+  img { float: left; margin-right: ${space(1)}; }
+`
 const Accession = styled.td`
   font: 14px/24px ${font.mono};
   white-space: nowrap;
@@ -105,17 +112,17 @@ const Accession = styled.td`
 const Wide = styled(ListTable)`
   table-layout: fixed;
   min-width: 860px;
-  input { width: 18px; height: 18px; vertical-align: middle; accent-color: ${color.slate}; }
+  input { width: 18px; height: 18px; accent-color: ${color.slate}; }
   /* On a phone a card for each machine: its name, where it is, then the figures in a row, each with its title. */
   @media (max-width: 600px) {
     min-width: 0;
     display: block;
     colgroup { display: none; }
-    thead { display: block; }
+    thead { display: block; border-bottom: 1px solid ${color.line}; }
     thead tr { display: flex; flex-wrap: wrap; gap: 0 ${space(2)}; padding: 4px 0; }
     thead th { padding: 2px 0; border: none; width: auto; }
     tbody { display: block; }
-    tbody tr { display: grid; grid-template-columns: 28px minmax(0, 1fr); padding: ${space(1)} 0;
+    tbody tr { display: grid; grid-template-columns: 44px minmax(0, 1fr); padding: ${space(1)} 0;
       border-bottom: 1px solid ${color.line}; }
     tbody tr[aria-hidden] { padding: 0; border: none; }
     tbody td { grid-column: 2; padding: 1px 0; border: none; }

@@ -8,7 +8,7 @@ import { textOf } from '../../../kit/RecordForm'
 
 export type SourceKind = StatementFields['kind']
 /** A picture or document that a statement cites, and the part of it. */
-export type Cited = { pictureId: number; region: Region | undefined }
+export type Cited = { pictureId: number; region: Region | undefined; page?: string }
 
 type Props = { machineId: number; kind: SourceKind; onKind: (kind: SourceKind) => void;
   start?: Partial<StatementFields>; cited?: Cited }
@@ -31,7 +31,8 @@ export function CitationFields({ machineId, kind, onKind, start, cited }: Props)
         options={[{ value: '', text: 'none' }, ...offered]} onChange={setPicture} />}
       <Field label="Which one, in words" name="cited" defaultValue={start?.cited ?? ''}
         placeholder={cited ? 'the picture' : 'rating plate on the rear'} />
-      <Field label="Page" name="page" defaultValue={start?.page ?? ''} />
+      <Field label="Page, or moment of a recording" name="page" defaultValue={start?.page ?? cited?.page ?? ''}
+        placeholder="12, or 1:05" />
       <Field label="Said or seen on" name="statedOn" defaultValue={start?.statedOn ?? ''} placeholder="2026-11-25" mono />
       <Field label="Address" name="link" defaultValue={start?.link ?? ''} hint="Kept as text" mono />
     </FieldGrid>

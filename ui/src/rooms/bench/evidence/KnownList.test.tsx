@@ -87,7 +87,7 @@ describe('what is known of a machine', () => {
     const user = show(<KnownList machineId={3} onPicture={onPicture} known={[known([said(1, '64K', { pictureId: 7,
       region })], open)]} />)
     await user.click(screen.getByRole('button', { name: 'place on the picture' }))
-    expect(onPicture).toHaveBeenCalledWith(7, region)
+    expect(onPicture).toHaveBeenCalledWith(7, region, undefined)
   })
 
   it('offers a viewer nothing to change', () => {

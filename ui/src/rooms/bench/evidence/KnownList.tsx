@@ -10,6 +10,7 @@ import { Field } from '../../../kit/Field'
 import { Mark, type MarkKind } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
+import { secondOf } from '../../../pictures/Recording'
 import { usePanel } from '../../../kit/usePanel'
 import { color, font, space, thumb, target } from '../../../theme'
 import { spotAddress } from '../../../kit/spot'
@@ -19,7 +20,7 @@ const marks: Record<Fact['state'], MarkKind> = { settled: 'done', open: 'none', 
 
 /** What is known of each attribute: the best supported value, the statements, and what would settle it. */
 export function KnownList({ machineId, known, onPicture }: { machineId: number; known: Known[];
-  onPicture: (id: number, region: Stated['region']) => void }) {
+  onPicture: (id: number, region: Stated['region'], from?: number) => void }) {
   return (
     <List>
       {known.map((one) => <One key={one.attribute.key} machineId={machineId} known={one} onPicture={onPicture} />)}
@@ -28,7 +29,7 @@ export function KnownList({ machineId, known, onPicture }: { machineId: number; 
 }
 
 function One({ machineId, known, onPicture }: { machineId: number; known: Known;
-  onPicture: (id: number, region: Stated['region']) => void }) {
+  onPicture: (id: number, region: Stated['region'], from?: number) => void }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState(false)
   const { attribute, fact, statements } = known
@@ -97,11 +98,12 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
   standing: string
   mayWrite: boolean
   machineId: number
-  onPicture: (id: number, region: Stated['region']) => void
+  onPicture: (id: number, region: Stated['region'], from?: number) => void
 }) {
   const [withdrawing, setWithdrawing] = useState(false)
   const retract = useRetractStatement()
-  const source = [said.follows ? `from ${said.follows}` : said.cited, said.page && `page ${said.page}`, said.party,
+  const second = said.pictureId ? secondOf(said.page ?? '') : undefined
+  const source = [said.follows ? `from ${said.follows}` : said.cited, said.page && (second === undefined ? `page ${said.page}` : `at ${said.page}`), said.party,
     said.statedOn, said.link].filter(Boolean).join(', ')
   return (
     <Spoken $faint={said.retracted !== '' || standing === 'says otherwise' || standing === 'before'}>
@@ -115,8 +117,8 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
         {said.spot && (
           <Link to={spotAddress(machineId, said.spot, 'look-over')}>line {said.spot.line}</Link>
         )}
-        {said.pictureId && <Go onPress={() => { if (said.pictureId) onPicture(said.pictureId, said.region) }}>
-          {said.region ? 'place on the picture' : 'the picture'}
+        {said.pictureId && <Go onPress={() => { if (said.pictureId) onPicture(said.pictureId, said.region, second) }}>
+          {second !== undefined ? 'the moment' : said.region ? 'place on the picture' : 'the picture'}
         </Go>}
         {mayWrite && said.id > 0 && !said.retracted && (
           <Go aria-label={`Withdraw ${said.value}`} onPress={() => { setWithdrawing(true) }}>withdraw</Go>

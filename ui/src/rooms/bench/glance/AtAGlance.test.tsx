@@ -31,6 +31,7 @@ const told: Glance = { sentence: 'Tarn & Vole Meridian 2, with 1 MB of memory.',
     { key: 'unidentified', label: 'Unknown', value: '3 chips', state: 'attention', stage: 'take-stock' }] }
 
 const answering = (glance: Glance) => serve(({ path }) => {
+  if (path.startsWith('/api/machines?')) return { body: { machines: [], total: 0, next: '' } }
   if (path.endsWith('/glance')) return { body: glance }
   if (path.includes('/attachments')) return { body: { attachments: [], next: 0 } }
   if (path.includes('/condition')) return { body: { technical: 'hazard', technicalWhy: 'leaking, BT1', surveys: [] } }

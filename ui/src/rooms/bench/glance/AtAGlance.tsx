@@ -2,12 +2,12 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
-import { attachmentsQuery, viewOf } from '../../../api/attachments'
+import { viewOf } from '../../../api/attachments'
 import type { Dossier } from '../../../api/dossier'
 import { type Glance, glanceQuery } from '../../../api/glance'
 import { historyQuery } from '../../../api/history'
 import { conditionQuery } from '../../../api/judge'
-import type { Machine } from '../../../api/machines'
+import { type Machine, usePictureOf } from '../../../api/machines'
 import { messageOf } from '../../../api/problem'
 import { Complement } from '../../../complement/Complement'
 import { moment } from '../../../history/moment'
@@ -61,16 +61,12 @@ export function AtAGlance({ machine, dossier }: { machine: Machine; dossier: Dos
   )
 }
 
-/** The picture of the front, else the first one; else a drawn outline. */
+/** The picture by which it is known; else a drawn outline. */
 function Picture({ machine }: { machine: Machine }) {
-  const pictures = useInfiniteQuery(attachmentsQuery({ machine: machine.id }))
-  const all = (pictures.data?.pages ?? []).flatMap((page) => page.attachments)
-    .filter(({ kind, voided }) => kind === 'picture' && !voided)
-  const shown = all.find(({ view }) => view === 'front') ?? all[0]
+  const shown = usePictureOf(machine.id)
   return (
     <Frame>
-      {shown ? <img src={viewOf(shown.id, 'screen')} width={240} height={180}
-        alt={shown.caption || `${machine.name}, ${shown.view || 'a picture'}`} />
+      {shown > 0 ? <img src={viewOf(shown, 'screen')} width={240} height={180} alt={machine.name} />
         : (
           <svg viewBox="0 0 240 180" role="img" aria-label="There is no picture yet">
             <g fill="none" stroke="currentColor" strokeWidth="2">

@@ -55,7 +55,7 @@ function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: D
         {mayWrite && <AddStatement machineId={machine.id} />}
         {dossier.lost.map((lost) => <Notice key={lost.attribute} tone="attention" word="Lost.">{lost.words}</Notice>)}
         <KnownList machineId={machine.id} known={dossier.known}
-          onPicture={(id, region) => { setOpened({ id, region }) }} />
+          onPicture={(id, region, from) => { setOpened({ id, region, from }) }} />
       </Part>
       <Pictures owner={{ machine: machine.id }} opened={opened} onOpen={setOpened} />
     </>
