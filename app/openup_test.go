@@ -227,7 +227,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.Zero(t, log.Sums.Open)
 	history, err := actions.History.History(ctx, viewer, older.ID, 0, 5)
 	require.NoError(t, err)
-	require.Equal(t, "struck out the step Power supply | unplug P2", history.Events[0].What)
+	require.Equal(t, "deleted the step Power supply | unplug P2", history.Events[0].What)
 	require.NoError(t, actions.History.Undo(ctx, technician, history.Events[0].ID))
 	log, err = actions.Teardown.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)

@@ -78,7 +78,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		Source: "price list"}
 	about := files.AttachmentInput{Caption: "The rear", View: "rear", Taken: "2025-06", Language: "de-CH",
 		Translation: "rear", Address: "https://example.org/rear", Captured: "2025-06-02", Numbers: "TV1-00417",
-		StaffOnly: true}
+		StaffOnly: true, Portrait: true}
 	finding := condition.FindingInput{Subsystem: "batteries", Kind: "leaking", AssemblyID: &u.board, Designator: "U1",
 		Place: "near the edge", AttachmentID: &u.picture, Region: &evidence.Region{X: 0.1, Y: 0.2, W: 0.3, H: 0.4}}
 	said := evidence.StatementInput{Attribute: "label", Subject: "HD1", Value: "LT-0417", Nature: "part",

@@ -264,7 +264,7 @@ func TestMovesByHTTP(t *testing.T) {
 	voided := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/void", map[string]any{"version": 3})
 	require.True(t, voided.Assembly.IsVoided)
 	history := ask[history.EventPage](c, "GET", "/api/assemblies/{board}/history", nil)
-	require.Equal(t, "struck out Main board, entered by mistake", history.Events[0].What)
+	require.Equal(t, "deleted Main board, entered by mistake", history.Events[0].What)
 	require.NotEmpty(t, history.Events[0].MayUndo)
 	require.Empty(t, history.Events[1].MayUndo)
 }

@@ -26,11 +26,11 @@ var (
 		return fmt.Sprintf("said that it is gone: %v, %v", a["kind"], a["where"])
 	})
 	eventVoidFinding = action.NewEvent("strike finding", "finding", func(_ string, b, _ action.Fields) string {
-		return fmt.Sprintf("struck out the finding %v, %v", b["kind"], b["where"])
+		return fmt.Sprintf("deleted the finding %v, %v", b["kind"], b["where"])
 	})
 	eventTakeBackVoidOfFinding = action.NewEvent("take back strike of finding", "finding",
 		func(_ string, _, a action.Fields) string {
-			return fmt.Sprintf("took back that the finding %v, %v, was struck out", a["kind"], a["where"])
+			return fmt.Sprintf("took back that the finding %v, %v, was deleted", a["kind"], a["where"])
 		})
 	eventCheckFault = action.NewEvent("check fault", "assembly", func(s string, _, a action.Fields) string {
 		if a["hasIt"] == true {
@@ -52,11 +52,11 @@ var (
 	})
 	eventVoidMeasurement = action.NewEvent("strike measurement", "measurement",
 		func(_ string, b, _ action.Fields) string {
-			return measurementWords("struck out the measurement", b)
+			return measurementWords("deleted the measurement", b)
 		})
 	eventTakeBackVoidOfMeasurement = action.NewEvent("take back strike of measurement", "measurement",
 		func(_ string, _, a action.Fields) string {
-			return measurementWords("took back that it was struck out:", a)
+			return measurementWords("took back that it was deleted:", a)
 		})
 	eventNoteAdjuster = action.NewEvent("note adjuster", "adjuster", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("noted the adjuster %v, which stands at %v", a["name"], a["position"])

@@ -208,7 +208,7 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 	})
 }
 
-var errVoided = action.Reject("id", "it is struck out; take that back first")
+var errVoided = action.Reject("id", "it is deleted; take that back first")
 
 var attachments = action.Records[files.Attachment, Attachment]{
 	What: "what is said of it", Lock: files.LockAttachment, Read: files.AttachmentByID,

@@ -19,10 +19,10 @@ var (
 		})
 	eventVoidAttachment = action.NewEvent("strike attachment", "attachment",
 		func(_ string, b, _ action.Fields) string {
-			return fmt.Sprintf("struck out the %v %v", b["kind"], b["fileName"])
+			return fmt.Sprintf("deleted the %v %v", b["kind"], b["fileName"])
 		})
 	eventTakeBackVoidOfAttachment = action.NewEvent("take back strike of attachment", "attachment",
 		func(_ string, b, _ action.Fields) string {
-			return fmt.Sprintf("took back that %v was struck out", b["fileName"])
+			return fmt.Sprintf("took back that %v was deleted", b["fileName"])
 		})
 )

@@ -46,10 +46,10 @@ var (
 		return fmt.Sprintf("took back the move of %s to %v; it is in %v", s, b["where"], a["where"])
 	}).AlsoOf("fitting")
 	eventVoidAssembly = action.NewEvent("strike assembly", "assembly", func(s string, _, _ action.Fields) string {
-		return "struck out " + s + ", entered by mistake"
+		return "deleted " + s + ", entered by mistake"
 	})
 	eventTakeBackVoid = action.NewEvent("take back strike", "assembly", func(s string, _, _ action.Fields) string {
-		return "took back that " + s + " was struck out"
+		return "took back that " + s + " was deleted"
 	}).AlsoOf("fitting")
 	eventChangeCollection = action.NewEvent("change collection", "collection",
 		func(_ string, b, a action.Fields) string { return "changed the collection: " + action.Changes(b, a) })

@@ -14,11 +14,11 @@ var (
 		return fmt.Sprintf("let one reading of %v count: %v", a["designator"], a["why"])
 	})
 	eventVoidRead = action.NewEvent("strike read", "rom read", func(_ string, b, _ action.Fields) string {
-		return fmt.Sprintf("struck out a reading of %v, of %v", b["designator"], b["readOn"])
+		return fmt.Sprintf("deleted a reading of %v, of %v", b["designator"], b["readOn"])
 	})
 	eventTakeBackVoidOfRead = action.NewEvent("take back strike of read", "rom read",
 		func(_ string, _, a action.Fields) string {
-			return fmt.Sprintf("took back that the reading of %v, of %v, was struck out", a["designator"], a["readOn"])
+			return fmt.Sprintf("took back that the reading of %v, of %v, was deleted", a["designator"], a["readOn"])
 		})
 	eventNameRom = action.NewEvent("name rom", "rom image", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("said of the image %v %v: %s", a["name"], a["romVersion"], action.Changes(b, a))

@@ -49,7 +49,7 @@ type RomImage struct {
 	Version  int       `json:"version" doc:"Counts changes; a change names the version it started from"`
 	At       time.Time `json:"at"`
 
-	ReadFirst string `json:"readFirst" doc:"Where it was read first, as U9 of EH-0113, 2026-04-02; empty for one that was read from no chip"`
+	ReadFirst string `json:"readFirst" says:"text" doc:"Where it was read first, as U9 of EH-0113, 2026-04-02; empty for one that was read from no chip"`
 }
 
 func romImageOf(r storeroms.RomImage) RomImage {

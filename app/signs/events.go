@@ -11,11 +11,11 @@ var (
 		return signWords("saw", a)
 	})
 	eventVoidSighting = action.NewEvent("strike sighting", "sighting", func(_ string, b, _ action.Fields) string {
-		return signWords("struck out that it showed", b)
+		return signWords("deleted that it showed", b)
 	})
 	eventTakeBackVoidOfSighting = action.NewEvent("take back strike of sighting", "sighting",
 		func(_ string, _, a action.Fields) string {
-			return signWords("took back that it was struck out that it showed", a)
+			return signWords("took back that it was deleted that it showed", a)
 		})
 )
 

@@ -36,7 +36,7 @@ var (
 		return fmt.Sprintf("changed a step from %v to %v", b["line"], a["line"])
 	})
 	eventVoidStep = action.NewEvent("strike step", "teardown step",
-		func(_ string, b, _ action.Fields) string { return fmt.Sprintf("struck out the step %v", b["line"]) })
+		func(_ string, b, _ action.Fields) string { return fmt.Sprintf("deleted the step %v", b["line"]) })
 	eventTakeBackVoidOfStep = action.NewEvent("take back strike of step", "teardown step",
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("put the step %v back into the log", a["off"])

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import styled from 'styled-components'
 
 import { assembliesQuery } from '../api/assemblies'
@@ -34,7 +34,7 @@ function Shown({ machineId, told, name }: { machineId: number; told: AnnotationV
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const assemblies = useQuery(assembliesQuery(machineId))
   const [board, setBoard] = useState(String(told.assemblyId || ''))
-  const [chosen, setChosen] = useState<string>()
+  const [chosen, setChosen] = useState(useSearchParams()[0].get('part') ?? undefined)
   const [toPlace, setToPlace] = useState<string>()
   const [members, setMembers] = useState<string[]>()
   const draw = useAnnotate(told.attachmentId)

@@ -107,6 +107,7 @@ export const routes: RouteObject[] = [
         ...(role === 'curator' ? [collectionQuery, registerQuery, peopleQuery] : [])]),
     page('/instruments', () => import('../rooms/instruments/Instruments'),
       (_, __, { mayWriteSheets }) => mayWriteSheets ? [meterQuery, readerQuery] : []),
+    page('/try', () => import('../rooms/try/TrySheet')),
     page('/unsent', () => import('../rooms/unsent/Unsent')),
     page('/bench', () => import('../rooms/bench/EmptyBench')),
     { path: '/bench/:machineId', element: <Navigate to="at-a-glance" replace /> },

@@ -1,4 +1,5 @@
 import { Suspense, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
@@ -10,6 +11,7 @@ import { useShortcut } from '../kit/shortcuts'
 import { Skeleton } from '../kit/Skeleton'
 import { color, font, space } from '../theme'
 import { Announced } from './Announced'
+import { AtHand } from './AtHand'
 import { Bars } from './bars'
 import { Moving } from './Moving'
 import { NamesFound } from './NamesFound'
@@ -30,6 +32,11 @@ export function Frame() {
   const going = useRef(false)
   const at = useLocation().pathname
   const [help, setHelp] = useState(false)
+  const [said, setSaid] = useState({ count: 0, start: '' })
+  const note = () => {
+    flushSync(() => { setSaid(({ count }) => ({ count: count + 1, start: 'note ' })) })
+    find.current?.focus()
+  }
   const room = useRef<HTMLDivElement>(null)
   useArrival(room)
   useKeptFocus(room)
@@ -61,7 +68,7 @@ export function Frame() {
             ))}
           </Rooms>
         </nav>
-        <QuickEntry inputRef={find} />
+        <QuickEntry key={said.count} inputRef={find} start={said.start} />
         <Who onHelp={() => { setHelp(true) }} />
       </Bar>
       <Unsent />
@@ -74,6 +81,7 @@ export function Frame() {
         <NamesFound />
         <UndoBar />
       </Bars>
+      <AtHand onNote={note} />
       <Announced />
       <SignInAgain />
       <Help isOpen={help} onClose={() => { setHelp(false) }} />

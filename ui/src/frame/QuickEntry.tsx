@@ -24,12 +24,14 @@ const pause = 90
 const mostTypes = 3
 
 /** One line for everything: finds machines, boards and chips, and takes statements for the machine on the bench. */
-export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | null> }) {
+export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject<HTMLInputElement | null>
+  /** What stands in it at first. */
+  start?: string }) {
   const navigate = useNavigate()
   const account = useAccount()
   const mayWrite = account?.mayWriteSheets ?? false
   const machineId = Number(useMatch('/bench/:machineId/*')?.params.machineId) || 0
-    const [text, setText] = useState('')
+    const [text, setText] = useState(start)
   const [isOpen, setOpen] = useState(false)
   const inHand = useInHand(isOpen ? machineId || lastOnBench() || 0 : 0)
   const box = useRef<HTMLFormElement>(null)
@@ -165,6 +167,7 @@ const OfferBox = styled.div`
   background: ${color.sheet};
   box-shadow: 0 2px 8px rgb(20 25 28 / 20%);
   [role='listbox'] { outline: none; }
+  @media (max-width: 600px) { position: fixed; top: 96px; left: ${space(1)}; right: ${space(1)}; width: auto; }
 `
 const Title = styled(Header)`
   padding: ${space(1)} ${space(1)} 2px;

@@ -61,6 +61,7 @@ const deeds: Deed[] = [
   { name: 'People and parties', words: 'owners donors', to: '/library/people' },
   { name: 'Makers', words: 'manufacturers', to: '/library/makers' },
   { name: 'Packs', words: 'import export library', to: '/library/packs' },
+  { name: 'Try a sheet', words: 'example play learn', to: '/try' },
   { name: 'Instruments', words: 'meter reader stand-in connection', to: '/instruments' },
   { name: 'Account', words: 'password sessions keys', to: '/account' },
   { name: 'What is not sent', words: 'drafts unsent offline', to: '/unsent' },

@@ -27,6 +27,7 @@ const sheetKeys: [string, string][] = [
   ['Enter', 'new line with the next designator'],
   ['Alt+Enter', 'repeat the line above with the next designator; in an empty sheet, an example'],
   ['Alt+N', 'name the unknown chip of the line'],
+  ['Alt+P', 'show the part of the line on a picture of its board'],
   ['Ctrl+S', 'save the sheet'],
   ['↓, Enter', 'take a proposal'],
   ['Tab', 'leave the sheet'],

@@ -79,8 +79,8 @@ export function MachineTable({ machines, total, query, columns, chosen, onChoose
 function Cell({ column: { key, title, isFigure }, machine }: { column: MachineColumn; machine: Machine }) {
   switch (key) {
     case 'accession': return <Accession>{machine.accession}</Accession>
-    case 'name': return <Name><MachineThumb id={machine.pictureId} />
-      <Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></Name>
+    case 'name': return <td><Name><MachineThumb id={machine.pictureId} />
+      <Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></Name></td>
     case 'maker': return <td>{[machine.maker, machine.model].filter(Boolean).join(' ')}</td>
     case 'place': return <td>{machine.place}</td>
     case 'unidentified':
@@ -102,8 +102,10 @@ const Disputed = styled.span`
   display: block;
   font: 12px/1 ${font.body};
 `
-const Name = styled.td`
-  img { float: left; margin-right: ${space(1)}; }
+const Name = styled.span`
+  display: flex;
+  align-items: start;
+  gap: ${space(1)};
 `
 const Accession = styled.td`
   font: 14px/24px ${font.mono};

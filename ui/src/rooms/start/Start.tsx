@@ -53,6 +53,7 @@ function FirstMachine() {
   if (!mayEnter) return <p>Nothing is entered yet. A curator begins.</p>
   return (
     <Part title="Your first machine" faint="In five minutes">
+      <p><Link to="/try">Try a sheet first</Link>: an example to play with, of which nothing is kept.</p>
       <Steps>
         <li><Link to="/collection/new">Enter a machine</Link>: an accession number and a name are enough.</li>
         <li>Add its main board, and write down what the eye meets, a line a part: <code>U40-U48 41256-15 8512</code>.

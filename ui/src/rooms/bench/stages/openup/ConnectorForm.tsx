@@ -5,6 +5,7 @@ import { Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { viewOf } from '../../../../api/attachments'
+import { BeforeOpened } from './BeforeOpened'
 import { Thumbs } from './Thumbs'
 
 type Props = {
@@ -83,6 +84,7 @@ export function ConnectorForm({ machineId, start, boards, onSubmit, ...form }: P
       <Tick label="It was found open: nobody knows yet where it goes" isOn={foundOpen} onChange={setFoundOpen} />
       <Thumbs>{picture && <li><img src={viewOf(picture, 'thumb')} alt="As it sat" width={96}
         height={72} /></li>}</Thumbs>
+      <BeforeOpened machineId={machineId} chosen={picture} onChoose={setPicture} />
       <div><PhotoButton owner={{ machine: machineId }} label="Photo of how it sits"
         onKept={([id]) => { setPicture(id) }} /></div>
     </RecordForm>

@@ -1,9 +1,12 @@
 import { memo, Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
+import { designatorsOf, partOnPicture } from '../../../../annotation/partOnPicture'
 import type { FittedAssembly, Revision } from '../../../../api/assemblies'
 import type { ReckonedBoard } from '../../../../api/reckoning'
+import { messageOf } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
 import { PartHead, partOf, PartSection } from '../../../../kit/Part'
 import { useInSight } from '../../../../kit/useInSight'
@@ -47,6 +50,9 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
   const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
+  const machineId = Number(useParams().machineId) || 0
+  const navigate = useNavigate()
+  const [noPicture, setNoPicture] = useState('')
   const isInSight = useInSight(section)
   const [wanted, setWanted] = useState(false)
   const hasEditor = isInSight || startHere || wanted || spot !== undefined
@@ -113,6 +119,7 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
           onClose={() => { setTelling(false) }}
         />
       )}
+      {noPicture && <p role="status">{noPicture}</p>}
       {naming && (
         <NameUnknown
           number={naming.number}
@@ -134,6 +141,16 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
             autoFocus={startHere || wanted}
             isExterior={isExterior}
             insert={insert}
+            onPicture={(line) => {
+              const parts = designatorsOf(line)
+              if (parts.length === 0 || !machineId) return false
+              setNoPicture('')
+              void partOnPicture(machineId, assembly.id, parts).then((to) => {
+                if (to) void navigate(to)
+                else setNoPicture(`No picture of this board has a number for ${parts[0] ?? ''}.`)
+              }, (error: unknown) => { setNoPicture(messageOf(error)) })
+              return true
+            }}
             onName={(line) => {
               const unknown = reckoned?.lines.find((state) => state.line === line && state.state === 'unknown')
               if (!mayWrite || isExterior || !unknown) return false

@@ -21,15 +21,18 @@ type Props = {
   insert: { text: string } | undefined
   /** Names the unknown chip of a line; false where there is none. */
   onName: (line: number) => boolean
+  /** Shows the part of a line on a picture of its board; false where it names none. */
+  onPicture: (line: string) => boolean
 }
 
 /** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
-export default function SheetEditor({ title, draft, reckoned, spot, readOnly, autoFocus, isExterior, insert,
-  onName }: Props) {
+export default function SheetEditor({ title, draft, reckoned, spot, readOnly, autoFocus, isExterior, insert, onName,
+  onPicture }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const isTyping = useRef(false)
   const name = useEffectEvent(onName)
+  const picture = useEffectEvent(onPicture)
   const showStates = useEffectEvent((editor: EditorView) => {
     if (reckoned && editor.state.doc.toString() === reckoned.text)
       editor.dispatch({ effects: setLineStates.of(reckoned.lines) })
@@ -53,6 +56,7 @@ export default function SheetEditor({ title, draft, reckoned, spot, readOnly, au
           },
           onSave: () => void draft.save(),
           onName: (line) => name(line),
+          onPicture: (line) => picture(line),
         }),
       }),
     })

@@ -20,13 +20,16 @@ type Options = {
   onType: (text: string) => void
   onSave: () => void
   onName: (line: number) => boolean
+  onPicture: (line: string) => boolean
 }
 
 /** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
-export function extensions({ label, readOnly, isExterior, onType, onSave, onName }: Options): Extension {
+export function extensions({ label, readOnly, isExterior, onType, onSave, onName, onPicture }: Options): Extension {
   const saveKey = { key: 'Mod-s', preventDefault: true, run: () => { onSave(); return true } }
   const nameKey = { key: 'Alt-n', preventDefault: true, run: (view: EditorView) =>
     onName(view.state.doc.lineAt(view.state.selection.main.head).number) }
+  const pictureKey = { key: 'Alt-p', preventDefault: true, run: (view: EditorView) =>
+    onPicture(view.state.doc.lineAt(view.state.selection.main.head).text) }
   return [
     lineStates(onName),
     lineNumbers(),
@@ -37,7 +40,7 @@ export function extensions({ label, readOnly, isExterior, onType, onSave, onName
     isExterior
       ? Prec.high(keymap.of([saveKey, { key: 'Alt-Enter', run: writeExample(exteriorExample) }]))
       : [libraryCompletion,
-        Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine },
+        Prec.high(keymap.of([saveKey, nameKey, pictureKey, { key: 'Enter', run: newLine },
           { key: 'Alt-Enter', run: repeatLine }]))],
     keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap,
       ...defaultKeymap]),
