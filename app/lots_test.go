@@ -190,7 +190,8 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 		if dry {
 			require.Equal(t, []accession.Gap{{From: "EH-0002", To: "EH-0004", Count: 3}}, register.Gaps)
 		} else {
-			require.Equal(t, []accession.Gap{{From: "EH-0002", To: "EH-0002", Count: 1}, {From: "EH-0004", To: "EH-0004", Count: 1}}, register.Gaps)
+			require.Equal(t, []accession.Gap{{From: "EH-0002", To: "EH-0002", Count: 1},
+				{From: "EH-0004", To: "EH-0004", Count: 1}}, register.Gaps)
 			require.Len(t, register.Explained, 3) // EH-0003, EH-0005, old 17
 		}
 	}

@@ -303,7 +303,8 @@ func (u *undoables) acts() map[string]func() error {
 }
 
 // unstable is what differs after all was taken back: versions and times, and the ids of what was made anew.
-var unstable = regexp.MustCompile(`"(version|updatedAt|at|endedAt|revision)":("[^"]*"|\d+|null),?|"own":\{"id":\d+,|"answer":"[A-Z2-7]{26}",?`)
+var unstable = regexp.MustCompile(
+	`"(version|updatedAt|at|endedAt|revision)":("[^"]*"|\d+|null),?|"own":\{"id":\d+,|"answer":"[A-Z2-7]{26}",?`)
 
 // state is all that anybody sees of it but the history.
 func (u *undoables) state() string {

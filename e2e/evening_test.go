@@ -23,7 +23,7 @@ func TestFirstEvening(t *testing.T) {
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password), See(Text("What asks for somebody today.")),
 		key("/"), Keys("enter a machine"), key(kb.Enter), See(Text("Enter and take onto the bench")),
-		Until("focus in the form", `document.activeElement.name === "accession" || document.activeElement.name === "name"`),
+		Until("focus in the form", `["accession", "name"].includes(document.activeElement.name)`),
 	))
 	var isProposed bool
 	require.NoError(t, b.Do(Evaluate(`document.activeElement.name === "name"`, &isProposed)))
@@ -33,7 +33,8 @@ func TestFirstEvening(t *testing.T) {
 	require.NoError(t, b.Do(
 		Keys("Estuary evening"), key(kb.Enter), See(Text("Start with the main board")),
 		key("/"), Keys("add a board"), key(kb.Enter), See(Button("Add the board")),
-		Until("focus in the form", `document.activeElement.tagName === "INPUT" && document.activeElement.name !== "find"`),
+		Until("focus in the form",
+			`document.activeElement.tagName === "INPUT" && document.activeElement.name !== "find"`),
 		key(kb.Enter), See(editor("Main board")),
 		Until("focus in the sheet", `document.activeElement.ariaLabel === "Sheet of Main board"`),
 		Keys("U1 74LS00"), See(Text("74LS00")),
@@ -47,7 +48,8 @@ func TestFirstEvening(t *testing.T) {
 	require.NoError(t, other.Do(
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(line), onLine("BT1"),
 		chromedp.Navigate(w.stage("judge")), Click(`//tr[starts-with(@id, "finding-")]//a[.="leaking"]`),
-		Until("the finding is named", `location.search.startsWith("?finding=") && document.querySelector("tr[data-named]") !== null`),
+		Until("the finding is named",
+			`location.search.startsWith("?finding=") && document.querySelector("tr[data-named]") !== null`),
 		chromedp.Reload(), Until("and has the focus", `document.activeElement.matches("tr[data-named]")`),
 	))
 

@@ -102,7 +102,8 @@ func TestAReckoningIsToldByWhatChanged(t *testing.T) {
 	of := ""
 	for i, body := range bodies {
 		draft := []webbench.Draft{{AssemblyID: id, Body: body}}
-		asked := webbench.ChangedDrafts{Answer: before.Answer, Drafts: draft, Kept: []int64{}, Changes: []bench.LineChange{}}
+		asked := webbench.ChangedDrafts{Answer: before.Answer, Drafts: draft, Kept: []int64{},
+			Changes: []bench.LineChange{}}
 		if i > 0 {
 			asked.Drafts = []webbench.Draft{}
 			asked.Changes = append(asked.Changes, bench.LineChange{AssemblyID: id, From: 1,

@@ -79,7 +79,8 @@ func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machine
 		return s.reckonMachine(ctx, actor, machineID, drafts)
 	})
 	if err == nil {
-		out.Answer = s.answers.keep(answered{machine: machineID, account: actor.AccountID, drafts: drafts, reckoning: out})
+		out.Answer = s.answers.keep(answered{machine: machineID, account: actor.AccountID, drafts: drafts,
+			reckoning: out})
 	}
 	return out, err
 }

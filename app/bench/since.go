@@ -141,17 +141,19 @@ func byLine[Row any](rows []Row, lineOf func(Row) int) map[int][]Row {
 // in that. ErrAnswerGone where the answer is not at hand.
 func (s *Service) ReckonMachineSince(ctx context.Context, actor action.Actor, machineID int64,
 	since Since) (ReckonedSince, error) {
-	return s.reckonSince(actor, answered{machine: machineID}, since, func(drafts map[int64]string) (ReckonedMachine, error) {
-		return s.ReckonMachine(ctx, actor, machineID, drafts)
-	})
+	return s.reckonSince(actor, answered{machine: machineID}, since,
+		func(drafts map[int64]string) (ReckonedMachine, error) {
+			return s.ReckonMachine(ctx, actor, machineID, drafts)
+		})
 }
 
 // ReckonAssemblySince does so for an assembly on its own.
 func (s *Service) ReckonAssemblySince(ctx context.Context, actor action.Actor, id int64,
 	since Since) (ReckonedSince, error) {
-	return s.reckonSince(actor, answered{assembly: id}, since, func(drafts map[int64]string) (ReckonedMachine, error) {
-		return s.ReckonAssembly(ctx, actor, id, drafts)
-	})
+	return s.reckonSince(actor, answered{assembly: id}, since,
+		func(drafts map[int64]string) (ReckonedMachine, error) {
+			return s.ReckonAssembly(ctx, actor, id, drafts)
+		})
 }
 
 func (s *Service) reckonSince(actor action.Actor, of answered, since Since,

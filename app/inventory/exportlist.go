@@ -11,6 +11,9 @@ import (
 // exportPage is how many machines are read at once for a file.
 const exportPage = 500
 
+var listColumns = []string{"accession", "name", "maker", "model", "place", "from_year", "boards", "chips",
+	"unidentified", "ram_kb", "rom_kb", "taking_stock", "disputed"}
+
 // ExportMachines writes the machines of a list as a table, in its order.
 func (s *Service) ExportMachines(ctx context.Context, actor action.Actor, list MachineList) (action.Content, error) {
 	list.Limit, list.After = exportPage, ""
@@ -29,8 +32,7 @@ func (s *Service) ExportMachines(ctx context.Context, actor action.Actor, list M
 				strconv.Itoa(m.Chips), strconv.Itoa(m.Unidentified), m.RAM, m.ROM, m.Stage, strconv.Itoa(m.Disputed)})
 		}
 		if page.Next == "" {
-			return action.CsvOf("machines.csv", table.Write([]string{"accession", "name", "maker", "model", "place",
-				"from_year", "boards", "chips", "unidentified", "ram_kb", "rom_kb", "taking_stock", "disputed"}, rows)), nil
+			return action.CsvOf("machines.csv", table.Write(listColumns, rows)), nil
 		}
 		list.After = page.Next
 	}

@@ -217,7 +217,8 @@ func FuzzLook(f *testing.F) {
 func TestVideoAndSoundAreKeptAsTheyAre(t *testing.T) {
 	for begins, mediaType := range map[string]string{
 		"\x00\x00\x00\x20ftypisom....": "video/mp4", "\x00\x00\x00\x20ftypqt  ....": "video/quicktime",
-		"\x00\x00\x00\x20ftypM4A ....": "audio/mp4", "RIFF\x24\x00\x00\x00WAVEfmt ": "audio/wav", "ID3\x04": "audio/mpeg",
+		"\x00\x00\x00\x20ftypM4A ....": "audio/mp4", "RIFF\x24\x00\x00\x00WAVEfmt ": "audio/wav",
+		"ID3\x04":  "audio/mpeg",
 		"fLaC\x00": "audio/flac", "OggS\x00": "audio/ogg", "\x1aE\xdf\xa3\x01\x42\x82\x84webm": "video/webm",
 	} {
 		file, err := picture.Look([]byte(begins))

@@ -198,8 +198,8 @@ func (p Pattern) Gaps(given []string) []Gap {
 		for i := 1; i < len(numbers); i++ {
 			first, last := numbers[i-1]+1, numbers[i]-1
 			if first <= last {
-				gaps = append(gaps, Gap{p.Write(Number{key.year, key.lot, first}), p.Write(Number{key.year, key.lot, last}),
-					last - first + 1})
+				gaps = append(gaps, Gap{p.Write(Number{key.year, key.lot, first}),
+					p.Write(Number{key.year, key.lot, last}), last - first + 1})
 			}
 		}
 	}

@@ -82,8 +82,9 @@ func UpdateAttachment(ctx context.Context, h pg.Handle, id int64, t AttachmentFi
 		`UPDATE attachment SET caption = $2, view = $3, taken = $4, language = $5, translation = $6, address = $7,
 			captured = $8,
 		numbers = $9, staff_only = $10,
-		portrait_since = CASE WHEN $11 THEN COALESCE(portrait_since, now()) END, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken,
-		t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, t.Portrait)
+		portrait_since = CASE WHEN $11 THEN COALESCE(portrait_since, now()) END, version = version + 1 WHERE id = $1`,
+		id, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly,
+		t.Portrait)
 	return err
 }
 

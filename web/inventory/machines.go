@@ -25,8 +25,8 @@ type MachineFilters struct {
 }
 
 func (f MachineFilters) inApp() inventory.MachineFilters {
-	return inventory.MachineFilters{IDs: f.ID, Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage,
-		Statements: f.Statement, Type: f.Type}
+	return inventory.MachineFilters{IDs: f.ID, Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year,
+		Stages: f.Stage, Statements: f.Statement, Type: f.Type}
 }
 
 type listMachinesInput struct {

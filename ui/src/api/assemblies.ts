@@ -1,6 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, historyChanged, queryClient, type Schemas } from './client'
+import { touched } from './touched'
 
 export type FittedAssembly = Schemas['FittedAssembly']
 export type AssemblyFields = Schemas['AssemblyInput']
@@ -25,7 +26,8 @@ export const assemblyQuery = (id: number) =>
 
 const onBench = {
   onSuccess: () => {
-    for (const queryKey of [['dating'], ['roms'], ['recognised'], ['known'], ['unknowns']]) void queryClient.invalidateQueries({ queryKey })
+    touched('board')
+    // The board stands on the bench before its form is gone.
     return queryClient.invalidateQueries({ queryKey: assembliesKey })
   },
 }
@@ -61,8 +63,7 @@ export function saveSheet(id: number, base: number, body: string): Promise<Revis
 /** Puts a kept revision where the bench shows it, so that it need not be asked for again. */
 export function noteRevision({ id, machineId }: FittedAssembly, { n, body }: Revision) {
   historyChanged()
-  for (const key of ['dossier', 'machines', 'mysteries', 'recognised'])
-    void queryClient.invalidateQueries({ queryKey: [key] }) // sums, statements and what chips are for follow sheets
+  touched('sheet')
   const noted = (assembly: FittedAssembly) => (assembly.id === id ? { ...assembly, revision: n, body } : assembly)
   if (machineId) queryClient.setQueryData(assembliesQuery(machineId).queryKey, (assemblies) => assemblies?.map(noted))
   queryClient.setQueryData(assemblyQuery(id).queryKey, (assembly) => assembly && noted(assembly))

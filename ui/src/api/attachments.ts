@@ -1,9 +1,9 @@
 import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, historyChanged, type Schemas } from './client'
-import { dossierChanged } from './dossier'
+import { api, ask, historyChanged, type Schemas } from './client'
 import { offerUndo } from './undo'
 import { upload } from './upload'
+import { touched } from './touched'
 
 export type Attachment = Schemas['Attachment']
 export type AttachmentFields = Omit<Schemas['ChangedAttachment'], 'version'>
@@ -48,8 +48,7 @@ export const originalOf = (id: number) => `/api/attachments/${String(id)}/origin
 
 export function attachmentsChanged() {
   historyChanged()
-  dossierChanged()
-  void queryClient.invalidateQueries({ queryKey: ['machines'] }) // by which picture each is known
+  touched('evidence')
 }
 
 /** Sends one picture or document. */

@@ -1,6 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, sessionKey, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
+import { touched } from './touched'
 
 const collectionKey = ['collection']
 
@@ -14,8 +15,7 @@ export const registerQuery = queryOptions({
   queryFn: () => ask(api.GET('/api/collection/register')),
 })
 
-const onChange = { onSuccess: () => { for (const key of ['collection', 'next number', sessionKey[0]])
-  void queryClient.invalidateQueries({ queryKey: [key] }) } }
+const onChange = { onSuccess: () => { touched('collection') } }
 
 export function useChangeCollection() {
   return useMutation({

@@ -1,10 +1,10 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { assembliesKey } from './assemblies'
 import { api, ask, queryClient, type Schemas } from './client'
 import { messageOf } from './problem'
 import { machineQuery, placesQuery } from './machines'
 import { anythingMayDiffer, offerUndo } from './undo'
+import { touched } from './touched'
 
 export type Dossier = Schemas['Dossier']
 export type Known = Schemas['Known']
@@ -36,8 +36,7 @@ export const vocabularyQuery = queryOptions({
 
 /** Whatever is written about a machine may change what is reckoned of it. */
 export function dossierChanged() {
-  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments'], ['meetings'], ['dating']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('evidence')
 }
 
 const onChange = { onSuccess: dossierChanged }
@@ -112,9 +111,7 @@ export function useMoveMachine(machineId: number) {
       ask(api.POST('/api/machines/{id}/moves', { params: { path: { id: machineId } }, body })),
     onSuccess: ({ machine, event, where }) => {
       queryClient.setQueryData(machineQuery(machineId).queryKey, machine)
-      for (const queryKey of [['machines'], placesQuery.queryKey, assembliesKey])
-        void queryClient.invalidateQueries({ queryKey })
-      dossierChanged()
+      touched('move', 'evidence')
       offerUndo({ event, words: `${machine.accession} is moved: ${where}.` })
     },
   })
@@ -122,7 +119,7 @@ export function useMoveMachine(machineId: number) {
 
 export type MovedMany = { done: number; failed: { id: number; why: string }[] }
 
-/** Moves machines to a place one after the other: each stands for itself, and one that cannot be moved stops no other. */
+/** Moves machines to a place one after the other: each stands for itself, and one that cannot be moved stops none. */
 export function useMoveMany() {
   return useMutation({
     mutationFn: async ({ ids, ...to }: { ids: number[]; place: string; on: string; note: string }) => {
@@ -139,11 +136,7 @@ export function useMoveMany() {
       }
       return moved
     },
-    onSuccess: () => {
-      for (const queryKey of [['machines'], placesQuery.queryKey, assembliesKey])
-        void queryClient.invalidateQueries({ queryKey })
-      dossierChanged()
-    },
+    onSuccess: () => { touched('move', 'evidence') },
   })
 }
 

@@ -1,6 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
+import { touched } from './touched'
 
 export type Dated = Schemas['DatedMachine']
 export type DatedPart = Schemas['DatedPart']
@@ -37,7 +38,7 @@ export const besideQuery = (id: number, what: 'model' | 'machine', other: number
 
 /** What a machine is dated by has changed. */
 export function datingChanged() {
-  for (const queryKey of [datingKey, ['models']]) void queryClient.invalidateQueries({ queryKey })
+  touched('dating')
 }
 
 export function useAddModel() {

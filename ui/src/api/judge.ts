@@ -2,6 +2,7 @@ import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react
 
 import { api, ask, queryClient, type Schemas } from './client'
 import { offerUndo } from './undo'
+import { touched } from './touched'
 
 export type Condition = Schemas['Condition']
 export type GuideItem = Schemas['ConditionItem']
@@ -27,8 +28,7 @@ export const conditionQuery = (machineId: number) =>
 
 /** What was found, measured and looked at hangs together with the reckoning and the ranking. */
 function judged() {
-  for (const queryKey of [conditionKey, measurementsKey, risksKey, ['peripherals'], ['reckoning']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('judgement')
 }
 
 function told(machineId: number) {
@@ -202,9 +202,6 @@ export function useChangeClass() {
 export function useSayClimate() {
   return useMutation({
     mutationFn: (body: Schemas['PlaceClimate']) => ask(api.PUT('/api/climates', { body })),
-    onSuccess: () => {
-      judged()
-      void queryClient.invalidateQueries({ queryKey: ['places'] })
-    },
+    onSuccess: () => { touched('climate') },
   })
 }

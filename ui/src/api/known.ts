@@ -1,7 +1,8 @@
 import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
 import { offerUndo } from './undo'
+import { touched } from './touched'
 
 export type KnownAssembly = Schemas['KnownAssembly']
 export type KnownDetail = Schemas['KnownDetail']
@@ -34,8 +35,7 @@ export const recognisedQuery = (assemblyId: number) =>
 
 /** What is recognised has changed, or by what. */
 export function recognisedChanged() {
-  for (const queryKey of [knownKey, recognisedKey, ['unknowns'], ['mysteries'], ['wiring'], ['dating'], ['signs']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('known')
 }
 
 export function useNameKnown() {
@@ -66,9 +66,6 @@ export function useCheckFault() {
   return useMutation({
     mutationFn: ({ assemblyId: id, ...body }: Schemas['FaultCheckInput'] & { assemblyId: number }) =>
       ask(api.POST('/api/assemblies/{id}/fault-checks', { params: { path: { id } }, body })),
-    onSuccess: () => {
-      recognisedChanged()
-      for (const queryKey of [['condition'], ['risks'], ['reckoning'], ['machines']]) void queryClient.invalidateQueries({ queryKey })
-    },
+    onSuccess: () => { touched('known', 'fault') },
   })
 }

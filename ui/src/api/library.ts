@@ -1,7 +1,8 @@
 import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { offerUndo } from './undo'
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
+import { touched } from './touched'
 
 export type LibraryType = Schemas['LibraryType']
 export type OwnType = Schemas['OwnType']
@@ -24,8 +25,7 @@ export const occurrencesQuery = (number: string) =>
 
 /** A type that is known or gone changes what every sheet amounts to. */
 function changed() {
-  for (const queryKey of [libraryKey, ['reckoning'], ['machines'], ['mysteries']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('type')
 }
 
 export function useNameType() {
@@ -55,7 +55,7 @@ export function useTakePack() {
 export type Maker = Schemas['MakerView']
 export type MakerFields = Schemas['MakerInput']
 const makersKey = ['makers']
-const onMakers = { onSuccess: () => queryClient.invalidateQueries({ queryKey: makersKey }) }
+const onMakers = { onSuccess: () => { touched('maker') } }
 
 export const makersQuery = (search: string) => queryOptions({ queryKey: [...makersKey, search], queryFn: () =>
   ask(api.GET('/api/makers', { params: { query: { search } } })) })

@@ -1,9 +1,9 @@
 import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
-import { dossierChanged } from './dossier'
 import type { MachineFields } from './machines'
 import { offerUndo } from './undo'
+import { touched } from './touched'
 
 export type Lot = Schemas['Lot']
 export type LotThing = Schemas['LotThing']
@@ -37,9 +37,7 @@ export const assemblyArrivalQuery = (assemblyId: number) =>
 
 function changed(lot?: Lot) {
   if (lot) queryClient.setQueryData(lotQuery(lot.id).queryKey, lot)
-  for (const queryKey of [lotsKey, ['next number'], ['machines'], ['loose']])
-    void queryClient.invalidateQueries({ queryKey })
-  dossierChanged()
+  touched('lot')
 }
 
 const onLot = { onSuccess: (lot: Lot) => { changed(lot) } }

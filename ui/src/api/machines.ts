@@ -1,7 +1,9 @@
-import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation, useInfiniteQuery } from '@tanstack/react-query'
+import { keepPreviousData, infiniteQueryOptions, queryOptions, useInfiniteQuery,
+  useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import type { paths } from './schema.gen'
+import { touched } from './touched'
 
 export type Machine = Schemas['Machine']
 export type MachineFields = Schemas['MachineInput']
@@ -56,10 +58,7 @@ export const placesQuery = queryOptions({
   queryFn: () => ask(api.GET('/api/places')),
 })
 
-const changed = () => {
-  void queryClient.invalidateQueries({ queryKey: machinesKey })
-  void queryClient.invalidateQueries({ queryKey: placesQuery.queryKey })
-}
+const changed = () => { touched('machine') }
 
 export function useCreateMachine() {
   return useMutation({

@@ -1,9 +1,8 @@
 import { keepPreviousData, infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { offerUndo } from './undo'
-import { assembliesKey } from './assemblies'
-import { api, ask, queryClient, type Schemas } from './client'
-import { placesQuery } from './machines'
+import { api, ask, type Schemas } from './client'
+import { touched } from './touched'
 
 export type Move = Schemas['MoveInput']
 export type LooseAssembly = Schemas['LooseAssembly']
@@ -46,9 +45,7 @@ export function useTellPastFitting(assemblyId: number) {
 
 /** What is somewhere else than before changes lists and sums. */
 function moved() {
-  for (const queryKey of [assembliesKey, looseKey, ['machines'], ['past boards'], ['peripherals'], ['signs'],
-    placesQuery.queryKey])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('move')
 }
 
 export function useMove(assemblyId: number) {

@@ -2,6 +2,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 import { offerUndo } from './undo'
+import { touched } from './touched'
 
 export type OpenedUp = Schemas['OpenedUp']
 export type TeardownView = Schemas['TeardownView']
@@ -63,8 +64,7 @@ export const procedureQuery = (id: number) =>
 
 /** Log, map and what follows from them hang together. Where somebody was faster, what they did is read, too. */
 function changed() {
-  for (const queryKey of [openedKey, wiringKey, proceduresKey, ['reckoning'], ['condition']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('opening')
 }
 
 function told(log: TeardownView) {

@@ -1,6 +1,7 @@
 import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
+import { touched } from './touched'
 
 export type Party = Schemas['Party']
 export type PartyFields = Schemas['PartyInput']
@@ -15,8 +16,7 @@ export const partiesQuery = (words: string) =>
   })
 
 // Names stand in lots, chains and statements.
-const onChange = { onSuccess: () => { for (const key of ['parties', 'lots', 'dossier'])
-  void queryClient.invalidateQueries({ queryKey: [key] }) } }
+const onChange = { onSuccess: () => { touched('party') } }
 
 export function useAddParty() {
   return useMutation({ mutationFn: (body: PartyFields) => ask(api.POST('/api/parties', { body })), ...onChange })

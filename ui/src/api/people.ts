@@ -1,6 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
+import { touched } from './touched'
 
 export type ListedAccount = Schemas['ListedAccountView']
 export type AccountInput = Omit<Schemas['Change-accountRequest'], 'version'>
@@ -12,7 +13,7 @@ const peopleKey = ['people']
 
 export const peopleQuery = queryOptions({ queryKey: peopleKey, queryFn: () => ask(api.GET('/api/accounts')) })
 
-const changed = () => queryClient.invalidateQueries({ queryKey: peopleKey })
+const changed = () => { touched('account') }
 
 export function useInvite() {
   return useMutation({ mutationFn: (body: Invitation) => ask(api.POST('/api/accounts', { body })), onSuccess: changed })

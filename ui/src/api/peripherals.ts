@@ -1,7 +1,8 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
 import { offerUndo } from './undo'
+import { touched } from './touched'
 
 export type Serving = Schemas['Serving']
 
@@ -19,7 +20,7 @@ export const servedQuery = (assemblyId: number) =>
 
 /** Where a peripheral is has changed, or what it serves. */
 export function peripheralsChanged() {
-  for (const queryKey of [peripheralsKey, ['reckoning']]) void queryClient.invalidateQueries({ queryKey })
+  touched('peripheral')
 }
 
 export function useServe() {

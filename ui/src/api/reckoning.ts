@@ -1,6 +1,6 @@
 import { keepPreviousData, queryOptions, replaceEqualDeep } from '@tanstack/react-query'
 
-import { lineChange, withSince } from '../reckoning/since'
+import { lineChange, withSince } from '../features/reckoning/since'
 import { api, ask, type Schemas } from './client'
 import { ProblemError } from './problem'
 

@@ -1,9 +1,9 @@
 import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
-import { datingChanged } from './identify'
 import { offerUndo } from './undo'
 import { upload } from './upload'
+import { touched } from './touched'
 
 export type RomSocket = Schemas['RomSocket']
 export type RomImage = Schemas['RomImage']
@@ -54,8 +54,7 @@ export const romFileOf = (sha256: string, format: 'bin' | 'ihex' | 'srec') =>
   `/api/roms/${sha256}/file?format=${format}`
 
 function changed() {
-  void queryClient.invalidateQueries({ queryKey: romsKey })
-  datingChanged()
+  touched('rom')
 }
 
 export type Reading = { assemblyId: number; designator: string; label: string; exception: string }

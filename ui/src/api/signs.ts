@@ -1,7 +1,8 @@
 import { keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, type Schemas } from './client'
 import { offerUndo } from './undo'
+import { touched } from './touched'
 
 export type Signs = Schemas['Signs']
 export type SignList = Schemas['SignList']
@@ -36,8 +37,7 @@ export const signListsQuery = (search: string) =>
 
 /** What machines show has changed, or by what it is read. */
 export function signsChanged() {
-  for (const queryKey of [signsKey, ['unknowns'], ['reckoning'], ['machines']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('sign')
 }
 
 export function useSeeSign(machineId: number) {

@@ -1,6 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
+import { touched } from './touched'
 
 export type Unknown = Schemas['Unknown']
 export type QuestionView = Schemas['QuestionView']
@@ -15,8 +16,7 @@ export const unknownsQuery = (machine: number) =>
     ask(api.GET('/api/unknowns', { params: { query: { machine } } })) })
 
 function changed() {
-  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines'], ['dating'], ['known'], ['recognised']])
-    void queryClient.invalidateQueries({ queryKey })
+  touched('unknown')
 }
 
 export function useAsk() {
@@ -77,7 +77,7 @@ export function useWeigh(assemblyId: number) {
     },
     onSuccess: (told) => {
       queryClient.setQueryData(identificationQuery(assemblyId).queryKey, told)
-      for (const queryKey of [['mysteries'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
+      touched('identification')
     },
   })
 }

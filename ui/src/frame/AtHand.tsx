@@ -8,10 +8,10 @@ import { announce } from '../api/announced'
 import { lastOnBench } from '../kit/lastOnBench'
 import { useNarrow } from '../kit/useNarrow'
 import { openAt } from '../kit/usePanel'
-import { PhotoButton } from '../pictures/PhotoButton'
+import { PhotoButton } from '../features/pictures/PhotoButton'
 import { color, space, target } from '../theme'
 
-/** On a phone, what one does at the machine in hand, from every page: a photo, a finding, a measurement, a note, a move. */
+/** On a phone, what one does at the machine in hand, from every page: photo, finding, measurement, note, move. */
 export function AtHand({ onNote }: { onNote: () => void }) {
   const isNarrow = useNarrow()
   const mayWrite = useAccount()?.mayWriteSheets ?? false

@@ -4,7 +4,7 @@ import { useRef } from 'react'
 import { Link, Route, Routes } from 'react-router'
 import { describe, expect, it } from 'vitest'
 
-import { pictureAt, atPicture } from '../pictures/region'
+import { pictureAt, atPicture } from '../features/pictures/region'
 import { Title } from '../kit/Page'
 import { useSpot } from '../kit/spot'
 import { show } from '../testing/show'

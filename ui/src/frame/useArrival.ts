@@ -11,9 +11,9 @@ const named = ['at', 'open', 'finding']
 const field = 'input, textarea, select, [contenteditable="true"]'
 
 /**
- * After a move the focus goes to the heading of the page, so that a keyboard goes on from there and a screen reader says
- * where one is; or to the part that the address names. A page that puts it into a field, or on the line, finding or
- * panel that the address names, is left alone.
+ * After a move the focus goes to the heading of the page, so that a keyboard goes on from there and a screen
+ * reader says where one is; or to the part that the address names. A page that puts it into a field, or on the line,
+ * finding or panel that the address names, is left alone.
  */
 export function useArrival(room: RefObject<HTMLElement | null>) {
   const { pathname, search, hash, key } = useLocation()

@@ -21,7 +21,8 @@ export function useKeptFocus(room: RefObject<HTMLElement | null>) {
       last = null
       // A dialog that closes and a page that comes put the focus themselves.
       setTimeout(() => {
-        if (document.activeElement === document.body && gone.target.isConnected) next(gone)?.focus({ preventScroll: true })
+        if (document.activeElement !== document.body || !gone.target.isConnected) return
+        next(gone)?.focus({ preventScroll: true })
       }, 0)
     })
     watched.addEventListener('focusin', note)

@@ -3,7 +3,7 @@ import { type FormEvent, type ReactNode, useEffect, useEffectEvent, useState } f
 import { KeptForLater, messageOf, ProblemError } from '../api/problem'
 import { draftOf, keepUnder } from '../data/drafts'
 import { sending } from '../data/sending'
-import { moment } from '../history/moment'
+import { moment } from '../features/history/moment'
 import { Button, Buttons } from './Button'
 import { FormPanel } from './Field'
 import { type FormMemory, Memory } from './formMemory'

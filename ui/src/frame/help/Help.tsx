@@ -122,7 +122,8 @@ const Panel = styled(TabPanel)`
   dl > div { padding: 3px 0; }
   dt { font-weight: 600; }
   dd { margin: 0; }
-  pre { margin: 4px 0; padding: ${space(1)}; overflow-x: auto; background: ${color.paper}; font: 14px/22px ${font.mono}; }
+  pre { margin: 4px 0; padding: ${space(1)}; overflow-x: auto; background: ${color.paper};
+    font: 14px/22px ${font.mono}; }
   &[data-focus-visible] { outline: 2px solid ${color.slate}; }
 `
 const List = styled.dl`

@@ -1,5 +1,5 @@
 import { example, exteriorExample } from '../../kit/examples'
-import { signsExample } from '../../signs/notation'
+import { signsExample } from '../../features/signs/notation'
 
 /** A way of writing things down: an example, and what its signs mean. */
 export type Notation = { name: string; example: string; signs: [sign: string, means: string][] }

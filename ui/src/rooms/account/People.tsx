@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { type Link, peopleQuery, useInvite, useReset } from '../../api/people'
 import { messageOf } from '../../api/problem'
-import { moment } from '../../history/moment'
+import { moment } from '../../features/history/moment'
 import { Button } from '../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { ListTable, Scroll } from '../../kit/ListTable'

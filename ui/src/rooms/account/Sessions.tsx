@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 
 import { ownSessionsQuery, useEndSession } from '../../api/people'
 import { messageOf } from '../../api/problem'
-import { moment } from '../../history/moment'
+import { moment } from '../../features/history/moment'
 import { Button } from '../../kit/Button'
 import { ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'

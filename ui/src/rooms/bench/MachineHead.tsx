@@ -3,13 +3,13 @@ import styled from 'styled-components'
 
 import { type Machine, type MachineFields, useChangeMachine, usePictureOf } from '../../api/machines'
 import { useAccount } from '../../api/session'
-import { HistoryList } from '../../history/HistoryList'
+import { HistoryList } from '../../features/history/HistoryList'
 import { Button } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { useShortcut } from '../../kit/shortcuts'
 import { usePanel } from '../../kit/usePanel'
 import { color, font, space } from '../../theme'
-import { MachineThumb } from '../../pictures/MachineThumb'
+import { MachineThumb } from '../../features/pictures/MachineThumb'
 import { MachineForm } from '../collection/MachineForm'
 
 /** What the machine is, in two lines; a curator can edit the record in place. */

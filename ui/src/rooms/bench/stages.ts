@@ -10,7 +10,7 @@ import { conditionQuery, measurementsQuery, risksQuery } from '../../api/judge'
 import { type Machine, machinesQuery } from '../../api/machines'
 import { type OpenedUp, openedUpQuery, wiringQuery } from '../../api/openup'
 import { type LazyPage, lazyPage } from '../../kit/lazyPage'
-import type { Reckoning } from '../../reckoning/useReckoning'
+import type { Reckoning } from '../../features/reckoning/useReckoning'
 import { sheetEditor } from './stages/takestock/editor/sheetEditor'
 
 /** The machine in hand with what its stages work on. */

@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 
 import { openDataQuery } from '../../api/dossier'
 import { useAccount } from '../../api/session'
-import { HistoryList } from '../../history/HistoryList'
+import { HistoryList } from '../../features/history/HistoryList'
 import { Faint, Page, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
 

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import type { KnownFields } from '../../../api/known'
 import { Choice, Field, FieldGrid } from '../../../kit/Field'
-import { signsExample, signsHint } from '../../../signs/notation'
+import { signsExample, signsHint } from '../../../features/signs/notation'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Kind = NonNullable<KnownFields['kind']>

@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { KnownDetail } from '../../../api/known'
 import { Faint } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
-import { CheckFault } from '../../../recognised/CheckFault'
+import { CheckFault } from '../../../features/recognised/CheckFault'
 
 /** What assemblies of the kind are known to suffer from: which have it, and of which nobody has found out. */
 export function TestedFor({ known, mayWrite }: { known: KnownDetail; mayWrite: boolean }) {

@@ -1,6 +1,6 @@
 import type { ModelFields } from '../../../api/identify'
 import { Field, FieldGrid } from '../../../kit/Field'
-import { signsExample, signsHint } from '../../../signs/notation'
+import { signsExample, signsHint } from '../../../features/signs/notation'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Props = {

@@ -8,7 +8,7 @@ import { Notice } from '../../../kit/Notice'
 import { Page } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
 import { useFilters } from '../../../kit/useFilters'
-import { SignTable } from '../../../signs/SignTable'
+import { SignTable } from '../../../features/signs/SignTable'
 
 /** What all models and cards are known to show: lamps, beeps, screens and codes, by words of any of it. */
 export default function SignLists() {

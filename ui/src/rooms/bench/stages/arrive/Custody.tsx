@@ -12,7 +12,7 @@ import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { usePanel } from '../../../../kit/usePanel'
 import { color, font, space } from '../../../../theme'
-import { atPicture } from '../../../../pictures/region'
+import { atPicture } from '../../../../features/pictures/region'
 import { ChainDrawing } from './ChainDrawing'
 import { ChangeCustody, TellCustody } from './CustodyForm'
 

@@ -6,7 +6,7 @@ import { type MachineMove, type Location, useMoveMachine } from '../../../../api
 import { type Machine, placesQuery } from '../../../../api/machines'
 import { ProblemError } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
-import { today } from '../../../../history/moment'
+import { today } from '../../../../features/history/moment'
 import { Button } from '../../../../kit/Button'
 import { ChangedMeanwhile } from '../../../../kit/ChangedMeanwhile'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'

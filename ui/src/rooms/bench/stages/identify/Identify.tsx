@@ -1,8 +1,8 @@
 import type { FittedAssembly } from '../../../../api/assemblies'
 import type { Machine } from '../../../../api/machines'
-import { AnnotatedPictures } from '../../../../annotation/AnnotatedPictures'
-import { Identifications } from '../../../../identifications/Identifications'
-import { Unknowns } from '../../../../unknowns/Unknowns'
+import { AnnotatedPictures } from '../../../../features/annotation/AnnotatedPictures'
+import { Identifications } from '../../../../features/identifications/Identifications'
+import { Unknowns } from '../../../../features/unknowns/Unknowns'
 import { Dating } from './Dating'
 import { Roms } from './Roms'
 

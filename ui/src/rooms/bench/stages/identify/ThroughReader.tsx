@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { messageOf } from '../../../../api/problem'
 import { chipReadingQuery, readerQuery, type RomSocket, useStartReading, useTurnReading } from '../../../../api/roms'
-import { ReaderStandIn } from '../../../../instruments/StandIn'
+import { ReaderStandIn } from '../../../../features/instruments/StandIn'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Field, FieldGrid } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'

@@ -6,8 +6,8 @@ import type { Region } from '../../../../api/dossier'
 import type { Condition, GuideItem, SeenFinding, Severity } from '../../../../api/judge'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
-import { MarkedPicture } from '../../../../pictures/MarkedPicture'
-import { PhotoButton } from '../../../../pictures/PhotoButton'
+import { MarkedPicture } from '../../../../features/pictures/MarkedPicture'
+import { PhotoButton } from '../../../../features/pictures/PhotoButton'
 
 type Props = {
   machineId?: number // whose pictures can show it

@@ -17,7 +17,7 @@ import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { useKept } from '../../../../data/useDrafts'
-import { PhotoButton } from '../../../../pictures/PhotoButton'
+import { PhotoButton } from '../../../../features/pictures/PhotoButton'
 import { color, font } from '../../../../theme'
 import { MeterSeries } from './MeterSeries'
 

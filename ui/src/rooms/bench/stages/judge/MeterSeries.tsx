@@ -2,10 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useEffectEvent, useState } from 'react'
 import styled from 'styled-components'
 
-import { type Measurement, meterQuery, type Quantity, useAddReading, useDropReading, useMeasure, useTakeReading } from '../../../../api/judge'
+import { type Measurement, meterQuery, type Quantity, useAddReading, useDropReading, useMeasure,
+  useTakeReading } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
-import { MeterStandIn } from '../../../../instruments/StandIn'
+import { MeterStandIn } from '../../../../features/instruments/StandIn'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'

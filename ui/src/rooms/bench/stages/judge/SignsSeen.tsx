@@ -17,9 +17,9 @@ import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { useKept } from '../../../../data/useDrafts'
 import { useSettled } from '../../../../kit/useSettled'
 import { usePanel } from '../../../../kit/usePanel'
-import { LampSwitches } from '../../../../signs/LampSwitches'
-import { Cards, Said, SignShown } from '../../../../signs/SignTable'
-import { WhatItMeans } from '../../../../signs/WhatItMeans'
+import { LampSwitches } from '../../../../features/signs/LampSwitches'
+import { Cards, Said, SignShown } from '../../../../features/signs/SignTable'
+import { WhatItMeans } from '../../../../features/signs/WhatItMeans'
 import { color, space } from '../../../../theme'
 
 /** What the machine shows: what is expected of it with its cards, and what was seen, with what that means. */

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { type Condition, useEndSurvey, useStartSurvey } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
-import { today } from '../../../../history/moment'
+import { today } from '../../../../features/history/moment'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'

@@ -10,7 +10,7 @@ import { color, space } from '../../../../theme'
 /** So many pictures are offered. */
 const most = 8
 
-/** Pictures of the machine from before it was opened, the nearest first: how a connector sat is often on one of them. */
+/** Pictures of the machine from before it was opened, the nearest first: how a connector sat is often on one. */
 export function BeforeOpened({ machineId, chosen, onChoose }: { machineId: number; chosen: number | null | undefined;
   onChoose: (id: number) => void }) {
   const pages = useInfiniteQuery(attachmentsQuery({ machine: machineId })).data?.pages ?? []

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 
 import type { Schemas } from '../../../../api/client'
 import { type Procedure, teardownQuery } from '../../../../api/openup'
-import { dayOf } from '../../../../history/moment'
+import { dayOf } from '../../../../features/history/moment'
 import { Button } from '../../../../kit/Button'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 
 import { type TeardownView, useEndTeardown, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
-import { dayOf } from '../../../../history/moment'
+import { dayOf } from '../../../../features/history/moment'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
-import type { BoardReckoning } from '../../../../reckoning/useReckoning'
+import type { BoardReckoning } from '../../../../features/reckoning/useReckoning'
 import { refusal, serve } from '../../../../testing/server'
 import { show } from '../../../../testing/show'
 import { SheetTable } from './SheetTable'

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 
 import type { SheetRecord } from '../../../../api/reckoning'
 import { Faint } from '../../../../kit/Page'
-import type { BoardReckoning } from '../../../../reckoning/useReckoning'
+import type { BoardReckoning } from '../../../../features/reckoning/useReckoning'
 import { GapRow, useVirtualRows } from '../../../../kit/VirtualRows'
 import { color, font, space } from '../../../../theme'
 import { TableRow } from './TableRow'
@@ -25,7 +25,8 @@ export function SheetTable({ title, draft, reckoned, spot, readOnly }: Props) {
   const [entered, setEntered] = useState<{ spot: Props['spot']; index: number }>()
   const asked = spot ? records.findIndex((record) => record.line === spot.line) : -1
   const scroll = useRef<HTMLDivElement>(null)
-  const { box, drawn, gapBefore, gapAfter, measure, scrollTo } = useVirtualRows(records.length, 35, entered && entered.spot === spot ? entered.index : asked)
+  const { box, drawn, gapBefore, gapAfter, measure, scrollTo } = useVirtualRows(records.length, 35,
+    entered && entered.spot === spot ? entered.index : asked)
   const show = useEffectEvent((line: number) => {
     if (asked < 0) return
     scrollTo(asked)

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import { EditorState } from '@codemirror/state'
 import { EditorView } from '@codemirror/view'
 
-import type { BoardReckoning } from '../../../../../reckoning/useReckoning'
+import type { BoardReckoning } from '../../../../../features/reckoning/useReckoning'
 import { color } from '../../../../../theme'
 import type { SheetDraft } from '../useSheetDraft'
 import { extensions, fromExterior } from './extensions'

@@ -3,7 +3,7 @@ import { useState } from 'react'
 
 import type { Machine } from '../../../../../api/machines'
 import { looseQuery, useMove } from '../../../../../api/moves'
-import { today } from '../../../../../history/moment'
+import { today } from '../../../../../features/history/moment'
 import { Choice, Field, FieldGrid } from '../../../../../kit/Field'
 import { Pick } from '../../../../../kit/Pick'
 import { RecordForm, textOf } from '../../../../../kit/RecordForm'
