@@ -72,7 +72,7 @@ func scenes(url string) []scene {
 		{"rom", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/identify"),
 			browser.Click(browser.Button("Read out U20 of Recorder board")),
-			browser.Click(browser.Link("compare with what counts")), browser.See(browser.Text("charge-loss")),
+			browser.Click(browser.Link("compare with what counts")), browser.See(browser.Text("bits from 0 to 1")),
 		}},
 		{"at-a-glance", 1280, 1100, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9"),
@@ -80,7 +80,7 @@ func scenes(url string) []scene {
 		}},
 		{"say-or-find", 1280, 800,
 			append(bench[:len(bench):len(bench)], browser.Keys("\x1b"), browser.Click(browser.Labelled("Say or find")),
-				browser.Keys("u11 27128-25 8534"), browser.See(browser.Text("change that line")))},
+				browser.Keys("u11 27128-25 8534"), browser.See(browser.Text("which leaves")))},
 		{"stores", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
 				browser.Click(browser.Link("Stores")), browser.See(browser.Text("Saltmarsh Repair Club"))}},

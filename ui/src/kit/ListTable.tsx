@@ -1,9 +1,24 @@
+import { type ComponentProps, useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 
 import { color, font, space } from '../theme'
 
-/** The frame of a table that may be wider than the page. */
-export const Scroll = styled.div`
+/** The frame of a table that may be wider than the page; where it is, the keyboard can reach and move it. */
+export function Scroll({ children, ...props }: ComponentProps<'div'>) {
+  const box = useRef<HTMLDivElement>(null)
+  const [isWider, setWider] = useState(false)
+  useEffect(() => {
+    const watched = box.current
+    if (!watched || typeof ResizeObserver === 'undefined') return
+    const observer = new ResizeObserver(() => { setWider(watched.scrollWidth > watched.clientWidth + 1) })
+    observer.observe(watched)
+    if (watched.firstElementChild) observer.observe(watched.firstElementChild)
+    return () => { observer.disconnect() }
+  }, [])
+  return <Frame ref={box} {...(isWider && { tabIndex: 0 })} {...props}>{children}</Frame>
+}
+
+const Frame = styled.div`
   position: relative; /* what is only read aloud stays inside */
   overflow-x: auto;
 `
@@ -15,6 +30,7 @@ export const ListTable = styled.table`
   background: ${color.sheet};
   th, td { padding: 6px ${space(1)}; border-bottom: 1px solid ${color.line}; text-align: left; vertical-align: top;
     overflow-wrap: break-word; }
+  @media (max-width: 600px) { th, td { overflow-wrap: anywhere; } }
   th { font-weight: 600; font-size: 14px; color: ${color.faint}; white-space: nowrap; overflow-wrap: normal; }
   tbody tr:hover, tbody tr:focus-within, tbody tr[aria-selected='true'] { background: ${color.slateGround}; }
 `

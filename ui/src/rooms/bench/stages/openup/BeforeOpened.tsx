@@ -23,7 +23,8 @@ export function BeforeOpened({ machineId, chosen, onChoose }: { machineId: numbe
       <Row>
         {pictures.map((one) => (
           <li key={one.id}>
-            <Tap aria-pressed={one.id === chosen} aria-label={`It sat as on ${one.caption || one.view || one.fileName}`}
+            <Tap aria-pressed={one.id === chosen} 
+              aria-label={`${one.taken || one.at.slice(0, 10)}: it sat as on ${one.caption || one.view || one.fileName}`}
               onPress={() => { onChoose(one.id) }}>
               <img src={viewOf(one.id, 'thumb')} alt="" width={96} height={72} loading="lazy" />
               <span>{one.taken || one.at.slice(0, 10)}</span>
