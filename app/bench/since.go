@@ -57,6 +57,11 @@ func (a answers) keep(one answered) string {
 	if size > largestSheets {
 		return ""
 	}
+	// What nothing is told of need not be kept. The boards themselves are shared with other answers.
+	one.reckoning.Boards = slices.Clone(one.reckoning.Boards)
+	for i := range one.reckoning.Boards {
+		one.reckoning.Boards[i].Entries = nil
+	}
 	name := rand.Text()
 	a.kept.Add(name, one)
 	return name

@@ -5,6 +5,7 @@ import (
 	"strconv"
 
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/core/table"
 )
 
@@ -14,8 +15,13 @@ const exportPage = 500
 var listColumns = []string{"accession", "name", "maker", "model", "place", "from_year", "boards", "chips",
 	"unidentified", "ram_kb", "rom_kb", "taking_stock", "disputed"}
 
-// ExportMachines writes the machines of a list as a table, in its order.
+// ExportMachines writes the machines of a list as a table, in its order. Files leave the house: names of private persons
+// are not in them, whoever asks.
 func (s *Service) ExportMachines(ctx context.Context, actor action.Actor, list MachineList) (action.Content, error) {
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
+	if err != nil {
+		return action.Content{}, err
+	}
 	list.Limit, list.After = exportPage, ""
 	rows := [][]string{}
 	for {
@@ -23,7 +29,7 @@ func (s *Service) ExportMachines(ctx context.Context, actor action.Actor, list M
 		if err != nil {
 			return action.Content{}, err
 		}
-		for _, m := range page.Machines {
+		for _, m := range people.PublicOf(p, page.Machines) {
 			year := ""
 			if m.EraFrom != nil {
 				year = strconv.Itoa(*m.EraFrom)
