@@ -445,3 +445,21 @@ func TestTakingBackGoesOnStepByStep(t *testing.T) {
 	undo(third)
 	require.Equal(t, "Lantern", name())
 }
+
+// A type that was forgotten and is back is the same one: what was done to it before can be taken back, too.
+func TestAForgottenTypeIsTheSameAgain(t *testing.T) {
+	_, actions := newApp(t)
+	event := func() int64 { return must(actions.History.History(ctx, curator, 0, 0, 1)).Events[0].ID }
+	named := must(actions.Library.NameType(ctx, curator, library.OwnTypeInput{Number: "HX8100", Function: "adder"}))
+	own := *must(actions.Library.SearchLibrary(ctx, curator, named.Number, 1))[0].Own
+	fields := own.OwnTypeInput
+	fields.Function = "counter"
+	must(actions.Library.ChangeType(ctx, curator, own.ID, own.Version, fields))
+	changed := event()
+	must(actions.Library.ForgetType(ctx, curator, own.ID))
+	require.NoError(t, actions.History.Undo(ctx, curator, event()))
+	require.NoError(t, actions.History.Undo(ctx, curator, changed))
+	now := must(actions.Library.SearchLibrary(ctx, curator, named.Number, 1))[0].Own
+	require.Equal(t, own.ID, now.ID)
+	require.Equal(t, "adder", now.Function)
+}

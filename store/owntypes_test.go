@@ -70,9 +70,9 @@ func TestOwnTypesCountTheLibrary(t *testing.T) {
 
 	fields := library.OwnTypeFields{Number: "HX9040", Class: "own", Function: "processor", Package: "DIP-40",
 		ClockMHz: 8.5, TypicalMA: 150, Notes: "two\nlines"}
-	id, err := library.InsertOwnType(ctx, db, fields)
+	id, err := library.InsertOwnType(ctx, db, 0, fields)
 	require.NoError(t, err)
-	_, err = library.InsertOwnType(ctx, db, fields)
+	_, err = library.InsertOwnType(ctx, db, 0, fields)
 	require.True(t, pg.Violates(err, "own_type_number_key"), "%v", err)
 	kept, err := library.OwnTypeByID(ctx, db, id)
 	require.NoError(t, err)

@@ -24,9 +24,15 @@ type NamedType struct {
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
 func (s *Service) NameType(ctx context.Context, actor action.Actor, fields OwnTypeInput) (NamedType, error) {
+	return s.nameTypeAs(ctx, actor, 0, fields)
+}
+
+// nameTypeAs names a type; one that was there before is the same again, so that what was done to it can be taken back.
+func (s *Service) nameTypeAs(ctx context.Context, actor action.Actor, was int64,
+	fields OwnTypeInput) (NamedType, error) {
 	return s.TypeAction(ctx, actor, EventNameType, &fields,
 		func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error) {
-			id, err = library.InsertOwnType(ctx, tx, library.OwnTypeFields(fields))
+			id, err = library.InsertOwnType(ctx, tx, was, library.OwnTypeFields(fields))
 			return nil, id, err
 		})
 }

@@ -47,6 +47,6 @@ func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e hist
 	}
 	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, gone,
 		func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
-			return action.Second(s.NameType(ctx, actor, before))
+			return action.Second(s.nameTypeAs(ctx, actor, e.SubjectID, before))
 		})
 }

@@ -381,7 +381,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 				if err := write(tx); err != nil {
 					return nil, 0, err
 				}
-				id, err := storelibrary.InsertOwnType(ctx, tx, storelibrary.OwnTypeFields(*answer.Type))
+				id, err := storelibrary.InsertOwnType(ctx, tx, 0, storelibrary.OwnTypeFields(*answer.Type))
 				return nil, id, err
 			})
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines

@@ -53,15 +53,18 @@ func OwnTypeByID(ctx context.Context, h pg.Handle, id int64) (OwnType, error) {
 	return t, err
 }
 
-// InsertOwnType adds a type and returns its id. A number that is taken violates own_type_number_key.
-func InsertOwnType(ctx context.Context, h pg.Handle, t OwnTypeFields) (int64, error) {
+// InsertOwnType adds a type and returns its id: that which it had before, or a new one for 0. A number that is taken
+// violates own_type_number_key.
+func InsertOwnType(ctx context.Context, h pg.Handle, was int64, t OwnTypeFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker,
+		`INSERT INTO own_type (id, number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker,
 			currents, ageing, substitutes, documents)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
+		OVERRIDING SYSTEM VALUE
+		VALUES (COALESCE(NULLIF(CAST($15 AS bigint), 0), nextval(pg_get_serial_sequence('own_type', 'id'))),
+			$1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
 		t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker,
-		t.Currents, t.Ageing, t.Substitutes, t.Documents)
+		t.Currents, t.Ageing, t.Substitutes, t.Documents, was)
 	return id, err
 }
 
