@@ -4,7 +4,7 @@ import { flushDrafts } from '../data/drafts'
 import { closeOutbox, sendWaiting } from '../data/outbox'
 import { bringBackSeen, forgetSeen } from '../data/seen'
 import { forgetUsed } from '../data/usedLast'
-import { accountNow, api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey, type Schemas } from './client'
+import { api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey, type Schemas } from './client'
 
 export const sessionQuery = queryOptions({
   queryKey: sessionKey,
@@ -73,7 +73,7 @@ export function useSignOut() {
     mutationFn: async () => {
       await flushDrafts()
       await ask(api.DELETE('/api/session'))
-      forgetUsed(accountNow() ?? 0)
+      forgetUsed()
     },
     onSuccess: async () => {
       await forgetSeen()

@@ -43,7 +43,7 @@ export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject
   const types = useQuery({ ...libraryQuery(asked), enabled: /^\S{3,30}$/.test(asked) })
   const say = useSay()
   const measure = useMeasure(understood.data?.machine?.id ?? 0)
-  const used = account ? usedLast(account.id) : []
+  const used = usedLast()
   const isAnswered = asked === words && found.data !== undefined && !(mayWrite && understood.isPending)
     && !(types.isPending && types.isFetching)
   const groups: Offers[] = words === ''
@@ -67,7 +67,7 @@ export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject
   const take = (offer: Offer) => {
     if ('to' in offer) {
       const { key, text: called, more, to } = offer
-      if (account) noteUsed(account.id, { key, text: called, more, to })
+      noteUsed({ key, text: called, more, to })
       void navigate(to)
       done()
     } else if ('line' in offer) {

@@ -1,12 +1,11 @@
 import type { Schemas } from '../api/client'
 import { openAt } from '../kit/usePanel'
+import { rooms } from './rooms'
 
 /** Something that is done, or a place: its name, other words for it, and where it begins. */
 type Deed = { name: string; words?: string; who?: 'writers' | 'keepers'; to: string }
-/** One that is done with the machine in hand; its address goes behind the machine's. */
-type MachineDeed = Deed
-
-const machineDeeds: MachineDeed[] = [
+/** Those that are done with the machine in hand; their addresses go behind the machine's. */
+const machineDeeds: Deed[] = [
   { name: 'At a glance', words: 'overview dossier machine', to: 'at-a-glance' },
   { name: 'Print the dossier', words: 'paper sheets', to: 'print' },
   { name: 'Edit the record of the machine', words: 'change name serial maker', who: 'keepers',
@@ -37,18 +36,14 @@ const machineDeeds: MachineDeed[] = [
 ]
 
 const deeds: Deed[] = [
-  { name: 'Start', words: 'home due', to: '/start' },
+  ...rooms.map(({ name, path, words }) => ({ name, words, to: path })),
   { name: 'What to open first', words: 'priorities due', to: '/diary/open-first' },
   { name: 'Enter a machine', words: 'new add catalogue', who: 'keepers', to: '/collection/new' },
-  { name: 'Collection', words: 'machines list shelves', to: '/collection' },
   { name: 'Arrivals', words: 'lots acquisition', to: '/collection/arrivals' },
   { name: 'Enter a lot', words: 'new arrival acquisition', who: 'keepers', to: '/collection/arrivals/new' },
-  { name: 'Stores', words: 'loose boards cards', to: '/stores' },
   { name: 'Add a board to the stores', words: 'loose card', who: 'writers', to: openAt('/stores', 'board') },
   { name: 'Places', words: 'locations rooms shelves', to: '/stores/places' },
-  { name: 'Diary', words: 'history done', to: '/diary' },
   { name: 'What ages', words: 'maintenance classes intervals', to: '/diary/ageing' },
-  { name: 'Library', words: 'types chips', to: '/library' },
   { name: 'Name a type', words: 'chip library add', who: 'writers', to: openAt('/library', 'type') },
   { name: 'Models', to: '/library/models' },
   { name: 'Add a model', words: 'new', who: 'writers', to: openAt('/library/models', 'model') },

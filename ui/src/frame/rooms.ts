@@ -1,11 +1,12 @@
-export type Room = { key: string; path: string; name: string }
+/** A room: the key that leads there after g, and other words by which it is looked for. */
+export type Room = { key: string; path: string; name: string; words: string }
 
 /** The rooms in the order of the bar. */
 export const rooms: Room[] = [
-  { key: 's', path: '/start', name: 'Start' },
-  { key: 'b', path: '/bench', name: 'Bench' },
-  { key: 'c', path: '/collection', name: 'Collection' },
-  { key: 't', path: '/stores', name: 'Stores' },
-  { key: 'd', path: '/diary', name: 'Diary' },
-  { key: 'l', path: '/library', name: 'Library' },
+  { key: 's', path: '/start', name: 'Start', words: 'home due' },
+  { key: 'b', path: '/bench', name: 'Bench', words: 'machine in hand' },
+  { key: 'c', path: '/collection', name: 'Collection', words: 'machines list shelves' },
+  { key: 't', path: '/stores', name: 'Stores', words: 'loose boards cards' },
+  { key: 'd', path: '/diary', name: 'Diary', words: 'history done' },
+  { key: 'l', path: '/library', name: 'Library', words: 'types chips' },
 ]

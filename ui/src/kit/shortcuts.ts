@@ -1,4 +1,7 @@
-import { useEffect, useEffectEvent, useSyncExternalStore } from 'react'
+import { useEffect, useEffectEvent } from 'react'
+
+import { liked } from '../data/liked'
+import { useLiked } from '../data/useLiked'
 
 const typing = 'input, textarea, select, [contenteditable="true"]'
 
@@ -10,28 +13,11 @@ export function keyOf({ key, code }: Pick<KeyboardEvent, 'key' | 'code'>): strin
   return !/^[a-z0-9/?[\]]$/i.test(key) ? brackets[code] ?? key : key
 }
 
-const offKey = 'heron.keys off'
-const listeners = new Set<() => void>()
-const areOff = () => {
-  try {
-    return localStorage.getItem(offKey) !== null
-  } catch {
-    return false // a browser that keeps nothing
-  }
-}
+const isSwitch = (value: unknown): value is boolean => typeof value === 'boolean'
+const singleKeys = 'keys of one letter'
 
-/** Whether keys of one letter do something, on this device; some voices and hands press them without meaning to. */
-export function useSingleKeys(): [areOn: boolean, set: (areOn: boolean) => void] {
-  const off = useSyncExternalStore((tell) => {
-    listeners.add(tell)
-    return () => { listeners.delete(tell) }
-  }, areOff)
-  return [!off, (on) => {
-    if (on) localStorage.removeItem(offKey)
-    else localStorage.setItem(offKey, '1')
-    for (const tell of listeners) tell()
-  }]
-}
+/** Whether keys of one letter do something, for somebody; some voices and hands press them without meaning to. */
+export const useSingleKeys = () => useLiked(singleKeys, true, isSwitch)
 
 /** Calls back for a key pressed outside of text fields, without modifiers; one letter only where that is wanted. */
 export function useShortcut(onKey: (key: string, event: KeyboardEvent) => void) {
@@ -42,7 +28,7 @@ export function useShortcut(onKey: (key: string, event: KeyboardEvent) => void) 
       if (((event.ctrlKey || event.altKey) && !isAltGraph) || event.metaKey || event.defaultPrevented) return
       if (event.target instanceof Element && event.target.closest(typing)) return
       const key = keyOf(event)
-      if (key.length === 1 && areOff()) return
+      if (key.length === 1 && !liked(singleKeys, true, isSwitch)) return
       call(key, event)
     }
     document.addEventListener('keydown', listen)

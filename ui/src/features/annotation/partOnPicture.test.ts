@@ -1,10 +1,14 @@
-import { describe, expect, it } from 'vitest'
+// @vitest-environment jsdom
+import { expect, it } from 'vitest'
 
-import { designatorsOf } from './partOnPicture'
+import { serve } from '../../testing/server'
+import { partOnPicture } from './partOnPicture'
 
-describe('the parts that a line names', () => {
-  it.each([
-    ['U14 27128-25', ['U14']], ['u40-U42   41256-15', ['U40', 'U41', 'U42']], ['IC1..IC2 7400', ['IC1', 'IC2']],
-    ['U20,U22 27128 @socket', ['U20', 'U22']], ['8x 4164-15', []], ['# a comment', []], ['', []], ['U9-U7 x', ['U9']],
-  ])('%s', (line, parts) => { expect(designatorsOf(line)).toEqual(parts) })
+it('leads from a line to its part on the picture that has a number for it', async () => {
+  const on = (assemblyId: number, line: number, designator: string) =>
+    ({ assemblyId, legend: { numbered: [{ n: 1, designator, line, words: '' }], unplaced: [] } })
+  serve(({ path }) => ({ body: path.includes('/machines/') ? [{ attachmentId: 5 }, { attachmentId: 6 }]
+    : path.includes('/5/') ? on(9, 2, 'U1') : on(3, 2, 'U 14') }))
+  expect(await partOnPicture(7, 3, 2)).toBe('/bench/7/board-picture/6?part=U%2014')
+  expect(await partOnPicture(7, 3, 4)).toBeUndefined()
 })

@@ -2,30 +2,17 @@ import { annotatedPicturesQuery, annotationQuery } from '../../api/annotations'
 import { queryClient } from '../../api/client'
 
 /**
- * The address of a part on the first picture of its machine that has a number for it; undefined where no picture has
- * one. Designators are tried in order, as a line names them.
+ * The address of the first part of a line on the first picture of its board that has a number for it; undefined where
+ * no picture has one. The line counts in the sheet as it is kept.
  */
-export async function partOnPicture(machineId: number, assemblyId: number,
-  designators: string[]): Promise<string | undefined> {
+export async function partOnPicture(machineId: number, assemblyId: number, line: number): Promise<string | undefined> {
   for (const { attachmentId } of await queryClient.fetchQuery(annotatedPicturesQuery(machineId))) {
     const told = await queryClient.fetchQuery(annotationQuery(attachmentId))
-    if (told.assemblyId !== assemblyId) continue
-    const on = designators.find((designator) => told.legend.numbered.some((one) => one.designator === designator))
-    if (on) return `/bench/${String(machineId)}/board-picture/${String(attachmentId)}?part=${encodeURIComponent(on)}`
+    const on = told.assemblyId === assemblyId ? told.legend.numbered.find((one) => one.line === line) : undefined
+    if (on) {
+      const part = encodeURIComponent(on.designator)
+      return `/bench/${String(machineId)}/board-picture/${String(attachmentId)}?part=${part}`
+    }
   }
   return undefined
-}
-
-const run = /^([A-Za-z]{1,6})(\d{1,4})(?:(?:-|\.\.)(?:[A-Za-z]{1,6})?(\d{1,4}))?$/
-
-/** The designators of a line of a sheet, as it names them: U14, U40-U43 or U20,U22; none for a line of words. */
-export function designatorsOf(line: string): string[] {
-  const [parts = ''] = line.trim().split(/\s+/)
-  return parts.split(',').flatMap((one) => {
-    const [, letters, first, last] = run.exec(one) ?? []
-    if (!letters || !first) return []
-    const count = last ? Math.min(Number(last) - Number(first), 4096) : 0
-    return Array.from({ length: Math.max(0, count) + 1 },
-      (_, i) => `${letters.toUpperCase()}${String(Number(first) + i)}`)
-  })
 }

@@ -60,7 +60,7 @@ function Keys() {
   return (
     <>
       <Terms entries={keys} />
-      <Tick label="Keys of one letter do something on this device" isOn={areOn} onChange={setOn} />
+      <Tick label="Keys of one letter do something, for you on this device" isOn={areOn} onChange={setOn} />
       <h3>In a sheet</h3>
       <Terms entries={sheetKeys} />
     </>

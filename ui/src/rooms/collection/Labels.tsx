@@ -1,15 +1,13 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import styled from 'styled-components'
 
 import { machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { Button } from '../../kit/Button'
 import { Notice } from '../../kit/Notice'
 import { usePageTitle } from '../../kit/pageTitle'
-import { OnScreen, Paper } from '../../kit/Paper'
-import { color, font } from '../../theme'
+import { LabelPaper, OnScreen } from '../../kit/Paper'
 
 /** Labels of machines for paper: number, name, model, place. */
 export default function Labels() {
@@ -20,12 +18,12 @@ export default function Labels() {
   useEffect(() => { if (hasNextPage) void fetchNextPage() }, [hasNextPage, fetchNextPage, data])
   const machines = data?.pages.flatMap((page) => page.machines) ?? []
   return (
-    <Sheet>
+    <LabelPaper>
       <OnScreen>
+        <h1>Labels</h1>
         <Button $tone="main" onPress={() => { window.print() }}>Print</Button>
         <Link to="/collection">Back to the collection</Link>
       </OnScreen>
-      <h1>Labels</h1>
       {error && <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>}
       {ids.length === 0 && <p>No machine is chosen.</p>}
       <ul>
@@ -38,15 +36,6 @@ export default function Labels() {
           </li>
         ))}
       </ul>
-    </Sheet>
+    </LabelPaper>
   )
 }
-
-const Sheet = styled(Paper)`
-  h1 { font-size: 20px; }
-  ul { display: grid; grid-template-columns: repeat(auto-fill, 62mm); gap: 2mm; margin-top: 12px; }
-  li { display: flex; flex-direction: column; min-height: 24mm; padding: 2mm; border: 1px solid ${color.ink};
-    break-inside: avoid; overflow-wrap: anywhere; font-size: 13px; line-height: 1.3; }
-  b { font: 700 20px ${font.mono}; }
-  @media print { h1 { display: none; } }
-`

@@ -1,14 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
-import styled from 'styled-components'
 
 import { teardownQuery, type TeardownView } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
 import { Notice } from '../../../../kit/Notice'
 import { Page } from '../../../../kit/Page'
-import { OnScreen, Paper } from '../../../../kit/Paper'
-import { color, font } from '../../../../theme'
+import { LabelPaper, OnScreen } from '../../../../kit/Paper'
 import { Pattern } from './Pattern'
 import { inWords } from './StepFacts'
 
@@ -22,7 +20,7 @@ export default function TrayLabels() {
 function Labels({ log }: { log: TeardownView }) {
   const cells = log.cells.filter(({ step }) => step > 0)
   return (
-    <Sheet>
+    <LabelPaper>
       <OnScreen>
         <Button $tone="main" onPress={() => { window.print() }}>Print</Button>
         <Link to={`/bench/${String(log.machineId)}/open-up`}>Back to the log</Link>
@@ -48,13 +46,6 @@ function Labels({ log }: { log: TeardownView }) {
           </li>
         )))}
       </ul>
-    </Sheet>
+    </LabelPaper>
   )
 }
-
-const Sheet = styled(Paper)`
-  ul { display: grid; grid-template-columns: repeat(auto-fill, 62mm); gap: 2mm; margin-top: 12px; }
-  li { display: flex; flex-direction: column; min-height: 24mm; padding: 2mm; border: 1px solid ${color.ink};
-    break-inside: avoid; overflow-wrap: anywhere; font-size: 13px; line-height: 1.3; }
-  b { font: 700 20px ${font.mono}; }
-`

@@ -3,7 +3,7 @@ import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
-import { designatorsOf, partOnPicture } from '../../../../features/annotation/partOnPicture'
+import { partOnPicture } from '../../../../features/annotation/partOnPicture'
 import type { FittedAssembly, Revision } from '../../../../api/assemblies'
 import type { ReckonedBoard } from '../../../../api/reckoning'
 import { messageOf } from '../../../../api/problem'
@@ -142,12 +142,13 @@ export const Board = memo(function Board({ assembly, reckonedBoard, reckonedText
             isExterior={isExterior}
             insert={insert}
             onPicture={(line) => {
-              const parts = designatorsOf(line)
-              if (parts.length === 0 || !machineId) return false
+              if (!machineId) return false
               setNoPicture('')
-              void partOnPicture(machineId, assembly.id, parts).then((to) => {
+              // Numbers on pictures are of the sheet as it is kept.
+              const kept = assembly.body.split('\n').indexOf(line) + 1
+              void partOnPicture(machineId, assembly.id, kept).then((to) => {
                 if (to) void navigate(to)
-                else setNoPicture(`No picture of this board has a number for ${parts[0] ?? ''}.`)
+                else setNoPicture('No picture of this board has a number for a part of this line, as it was saved.')
               }, (error: unknown) => { setNoPicture(messageOf(error)) })
               return true
             }}
