@@ -199,7 +199,7 @@ type ListedMachine struct {
 	Attention      int    `json:"attention" doc:"What needs attention: problems and unknown chips"`
 	Disputed       int    `json:"disputed" doc:"Attributes about which equally strong sources differ"`
 	MemoryDisputed bool   `json:"memoryDisputed" doc:"How much memory it has is one of them"`
-	PictureID      int64  `json:"pictureId" doc:"The picture by which it is known: the chosen one, the front, else the first; 0 for none"`
+	PictureID      int64  `json:"pictureId" doc:"The picture by which it is known: the one chosen last, else one of its outside, the front first, else the first; 0 for none"`
 	RAM            string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
 	ROM            string `json:"rom"`
 }

@@ -32,7 +32,7 @@ type ListedMachine struct {
 	Attention      int    `db:"attention"`       // what needs attention: problems and unknown chips
 	Disputed       int    `db:"disputed"`        // attributes about which equally strong sources differ
 	MemoryDisputed bool   `db:"memory_disputed"` // how much memory it has is one of them
-	PictureID      int64  `db:"picture_id"`      // the one by which it is known: the chosen one, the front, the first; 0 for none
+	PictureID      int64  `db:"picture_id"`      // the one by which it is known; 0 for none
 	SortedBy       string `db:"sorted_by"`       // value of the column that the page is sorted by
 }
 
@@ -132,7 +132,8 @@ func MachinesStatement(q MachineQuery) (string, []any) {
 		s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, s.disputed,
 		s.memory_disputed, CAST(s.sorted_by AS text) AS sorted_by, COALESCE((SELECT t.id FROM attachment t
 			WHERE t.machine_id = m.id AND t.kind = 'picture' AND NOT t.voided AND NOT t.staff_only
-			ORDER BY t.portrait_since DESC NULLS LAST, t.view <> 'front', t.id LIMIT 1), 0) AS picture_id
+			ORDER BY t.portrait_since DESC NULLS LAST,
+				array_position(ARRAY['front', 'top', 'left', 'right', 'rear'], t.view) NULLS LAST, t.id LIMIT 1), 0) AS picture_id
 		FROM (SELECT s.*, %s AS sorted_by FROM %s WHERE %s ORDER BY %s %s, %s %s LIMIT $%d) s
 		JOIN machine m ON m.id = s.machine_id LEFT JOIN place p ON p.id = m.place_id
 		ORDER BY s.sorted_by %s, m.id %s`,

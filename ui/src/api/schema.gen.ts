@@ -6871,7 +6871,7 @@ export interface components {
             name: string;
             /**
              * Format: int64
-             * @description The picture by which it is known: the chosen one, the front, else the first; 0 for none
+             * @description The picture by which it is known: the one chosen last, else one of its outside, the front first, else the first; 0 for none
              */
             pictureId: number;
             place: string;

@@ -70,6 +70,19 @@ describe('the line where one says or finds', () => {
     act(() => { line.focus() })
     expect((await screen.findByRole('option', { name: /Add a board/ })).textContent).toContain('EH-0142 Meridian 2')
   })
+
+  it('still does and goes without a connection, and says what it cannot', async () => {
+    signIn('curator')
+    serve(() => 'no connection')
+    show(<><QuickEntry inputRef={createRef<HTMLInputElement>()} /><Where /></>, '/diary')
+    const line = screen.getByRole('searchbox')
+    act(() => { line.focus() })
+    fireEvent.change(line, { target: { value: 'xyzzy' } })
+    expect(await screen.findByText(/The server does not answer/)).toBeTruthy()
+    fireEvent.change(line, { target: { value: 'unknowns' } })
+    fireEvent.submit(screen.getByRole('search'))
+    expect(await screen.findByText('/library/unknowns')).toBeTruthy()
+  })
 })
 
 function Where() {

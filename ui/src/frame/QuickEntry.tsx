@@ -8,8 +8,9 @@ import { useMeasure } from '../api/judge'
 import { libraryQuery } from '../api/library'
 import { machineQuery } from '../api/machines'
 import { messageOf } from '../api/problem'
-import { findQuery, understoodQuery, useSay } from '../api/quickEntry'
+import { type Found, findQuery, understoodQuery, useSay } from '../api/quickEntry'
 import { useAccount } from '../api/session'
+import { useIsConnected } from '../data/connection'
 import { usedLast, noteUsed } from '../data/usedLast'
 import { lastOnBench } from '../kit/lastOnBench'
 import { MachineThumb } from '../features/pictures/MachineThumb'
@@ -20,6 +21,7 @@ import { type Offer, type Offers, offers } from './offers'
 
 /** A pause in typing of this many milliseconds lets the answers follow. */
 const pause = 90
+const nothing: Found = { exact: null, machines: [], total: 0, assemblies: [], chips: [] }
 /** Of types whose number starts with the words, so many are offered. */
 const mostTypes = 3
 
@@ -44,12 +46,16 @@ export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject
   const say = useSay()
   const measure = useMeasure(understood.data?.machine?.id ?? 0)
   const used = usedLast()
-  const isAnswered = asked === words && found.data !== undefined && !(mayWrite && understood.isPending)
-    && !(types.isPending && types.isFetching)
+  // Without the server it still knows what can be done, and where things are.
+  const isCut = !useIsConnected() || found.isError
+  const isAnswered = asked === words && (isCut || (found.data !== undefined && !(mayWrite && understood.isPending)
+    && !(types.isPending && types.isFetching)))
+  const deeds = isOpen ? deedsFor(words, account, inHand) : []
   const groups: Offers[] = words === ''
     ? [{ title: 'Used last', items: used }].filter(({ items }) => items.length > 0)
-    : isAnswered ? offers(words, found.data, understood.data,
-      { deeds: deedsFor(words, account, inHand), types: types.data?.slice(0, mostTypes), used }) : []
+    : !isAnswered ? [] : isCut ? [{ title: 'Do, or go to', items: deeds }].filter(({ items }) => items.length > 0)
+      : offers(words, found.data ?? nothing, understood.data,
+        { deeds, types: types.data?.slice(0, mostTypes), used })
 
   const done = () => {
     setText('')
@@ -106,6 +112,10 @@ export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject
         <SearchField aria-label="Say or find" maxLength={2000}>
           <Line ref={inputRef} name="find" placeholder="/  say or find" />
         </SearchField>
+        {isOpen && isCut && words !== '' && groups.length === 0 && (
+          <OfferBox><p role="status">The server does not answer, so nothing can be looked for or said. Deeds and places are
+            found by their names.</p></OfferBox>
+        )}
         {isOpen && groups.length > 0 && (
           <OfferBox>
             <ListBox aria-label="What this can mean" selectionMode="none">

@@ -113,6 +113,7 @@ const Row = styled(TabList)`
   [role='tab'][data-focus-visible] { outline: 2px solid ${color.slate}; outline-offset: 2px; }
 `
 const Panel = styled(TabPanel)`
+  width: min(780px, 84vw);
   height: min(60vh, 560px); /* the same for all, so that nothing jumps */
   overflow-y: auto;
   padding: ${space(1)} 0;

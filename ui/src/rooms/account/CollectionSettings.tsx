@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import styled from 'styled-components'
 
 import type { Schemas } from '../../api/client'
@@ -107,7 +107,8 @@ function Numbers() {
       faint={`${String(given)} given, none of them ever again`}
       action={<Button $small onPress={() => { setWriting(true) }}>Explain gaps, or take over a register</Button>}
     >
-      {gaps.length > 0 ? <p>Passed over and not explained: <Mono>{gaps.slice(0, 60).map(inWords).join(', ')}</Mono>
+      {gaps.length > 0 ? <p>Passed over and not explained: {gaps.slice(0, 60).map((gap, i) =>
+        <Fragment key={gap.from}>{i > 0 && ', '}<Run>{inWords(gap)}</Run></Fragment>)}
         {gaps.length > 60 && ` and ${String(gaps.length - 60)} more`}</p>
           : <p>No number is passed over without explanation.</p>}
       {writing && (
@@ -152,6 +153,11 @@ function Numbers() {
   )
 }
 
+const Run = styled.span`
+  font-family: ${font.mono};
+  font-size: 15px;
+  white-space: nowrap;
+`
 const Mono = styled.span`
   font-family: ${font.mono};
   font-size: 15px;

@@ -84,15 +84,19 @@ function Cell({ column: { key, title, isFigure }, machine }: { column: MachineCo
     case 'maker': return <td>{[machine.maker, machine.model].filter(Boolean).join(' ')}</td>
     case 'place': return <td>{machine.place}</td>
     case 'unidentified':
-      return <Figure data-title={title} $warn={machine.unidentified > 0}>{machine.unidentified || ''}</Figure>
+      return <Figure data-title={title} $warn={machine.unidentified > 0}>{machine.unidentified > 0
+        && <Link to={`/bench/${String(machine.id)}/identify#unknowns`}>{machine.unidentified}</Link>}</Figure>
     case 'ram':
       return <Figure data-title={title} $warn={machine.memoryDisputed}>
         {machine.memoryDisputed && <Disputed title="Disputed: sources that are equally strong differ">
           disputed
         </Disputed>}{machine.ram}
       </Figure>
+    case 'chips':
+      return <Figure data-title={title}>{machine.chips > 0
+        ? <Link to={`/bench/${String(machine.id)}/take-stock`}>{machine.chips}</Link> : 0}</Figure>
     default: {
-      const value = { year: machine.eraFrom, chips: machine.chips, rom: machine.rom }[key]
+      const value = { year: machine.eraFrom, rom: machine.rom }[key]
       return isFigure ? <Figure data-title={title}>{value}</Figure> : <td>{value}</td>
     }
   }

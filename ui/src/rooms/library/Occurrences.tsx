@@ -37,24 +37,23 @@ export default function Occurrences() {
         <Scroll>
           <StackedTable aria-rowcount={lines.length + 1}>
             <thead><tr aria-rowindex={1}>
-              <th>Machine</th><th>Board</th><Figure as="th">Line</Figure><Figure as="th">Parts</Figure><th>Marking</th>
+              <th>Machine</th><th>Where</th><Figure as="th">Parts</Figure><th>Marking</th>
             </tr></thead>
             <tbody ref={box}>
               {drawn.map((index) => {
                 const line = lines[index]
                 const to = line && spotAddress(line.machineId, { assembly: line.assemblyId, line: line.line })
                 return line && to && <Fragment key={`${String(line.assemblyId)} ${String(line.line)}`}>
-                  <GapRow height={gapBefore(index)} columns={5} />
+                  <GapRow height={gapBefore(index)} columns={4} />
                   <tr ref={measure} data-index={index} aria-rowindex={index + 2}>
                     <td>{line.machineId ? <><Number>{line.accession}</Number> {line.machine}</> : 'in no machine'}</td>
                     <td><Link to={to}>{line.assembly}, line {line.line}</Link></td>
-                    <Figure>{line.line}</Figure>
                     <Figure>{line.count}</Figure>
                     <Whole><code>{line.marking}</code></Whole>
                   </tr>
                 </Fragment>
               })}
-              <GapRow height={gapAfter} columns={5} />
+              <GapRow height={gapAfter} columns={4} />
             </tbody>
           </StackedTable>
         </Scroll>

@@ -26,7 +26,7 @@ export default function TrySheet() {
       <p>A line a part, in the order the eye meets them. Change what you like: nothing of this page is kept.</p>
       <Field label="Sheet" value={text} onChange={setText} rows={12} mono />
       {reckoned.error && <Notice tone="stop" word="Not readable.">{messageOf(reckoned.error)}</Notice>}
-      {reckoned.data && text.trim() !== '' && <DryRun reckoned={reckoned.data} />}
+      {reckoned.data && text.trim() !== '' && <DryRun reckoned={reckoned.data} isPlay />}
       <p><Link to="/collection/new">Enter a machine</Link> when you have seen enough; <kbd>?</kbd> tells all signs of a
         sheet.</p>
     </Page>

@@ -10,6 +10,7 @@ import { Scroll, StackedTable } from '../../../kit/ListTable'
 import { Mark } from '../../../kit/Mark'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, Title } from '../../../kit/Page'
+import { PartIndex } from '../../../kit/PartIndex'
 import { Facts, Part } from '../../../kit/Part'
 import { Skeleton } from '../../../kit/Skeleton'
 import { usePanel } from '../../../kit/usePanel'
@@ -37,6 +38,7 @@ function One({ known }: { known: KnownDetail }) {
   return (
     <Page>
       <Title><Link to="/library/known">Cards and boards</Link> / {known.name}</Title>
+      <PartIndex />
       {known.isStruck && <Notice tone="attention" word="Struck out.">It was named by mistake, and is recognised no more.
         The <Link to="/diary">diary</Link> can bring it back.</Notice>}
       {known.overlaps.map((other) => <Notice key={other.id} tone="attention" word="Claimed twice.">

@@ -8,6 +8,7 @@ import { Button } from '../../../kit/Button'
 import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page, PageHead, Title } from '../../../kit/Page'
+import { PartIndex } from '../../../kit/PartIndex'
 import { Part } from '../../../kit/Part'
 import { Skeleton } from '../../../kit/Skeleton'
 import { usePanel } from '../../../kit/usePanel'
@@ -39,6 +40,7 @@ function One({ model }: { model: ModelPage }) {
         <Faint>{[model.made && `made ${model.made}`, model.source].filter(Boolean).join(' · ')}</Faint>
         {mayWrite && !editing && <Button onPress={() => { setEditing(true) }}>Edit</Button>}
       </PageHead>
+      <PartIndex />
       {editing && <EditModel model={model} onDone={() => { setEditing(false) }} />}
       {model.variants && <p>Variants: {model.variants.split('\n').join(', ')}</p>}
       {model.note && <p>{model.note}</p>}

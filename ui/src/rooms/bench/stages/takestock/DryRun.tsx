@@ -4,18 +4,18 @@ import type { Reckoned } from '../../../../api/reckoning'
 import { Mark } from '../../../../kit/Mark'
 import { color, space } from '../../../../theme'
 
-/** What would come of a text: its boards, what they amount to, and what is wrong in it. */
-export function DryRun({ reckoned }: { reckoned: Reckoned }) {
+/** What would come of a text: its boards, what they amount to, what to take care of, and what is wrong in it. */
+export function DryRun({ reckoned, isPlay }: { reckoned: Reckoned; isPlay?: boolean }) {
   return (
     <Result role="status">
       <p>
-        Would add {reckoned.assemblies.length === 1 ? '1 board' : `${String(reckoned.assemblies.length)} boards`}:{' '}
+        {isPlay ? 'Read' : 'Would add'} {reckoned.assemblies.length === 1 ? '1 board' : `${String(reckoned.assemblies.length)} boards`}:{' '}
         {reckoned.assemblies.map(({ title, entries }) =>
           `${title || 'Board'} (${String(entries.length)} lines read)`).join(', ')}.
       </p>
       <ul>
-        {reckoned.verdicts.filter(({ key }) => key !== 'problems').map(({ key, label, value }) =>
-          <li key={key}>{label}: {value}</li>)}
+        {reckoned.verdicts.filter(({ key }) => key !== 'problems').map(({ key, label, value, caution }) =>
+          <li key={key}>{label}: {value}{caution && <Caution><Mark kind="attention" /> {caution}</Caution>}</li>)}
       </ul>
       {reckoned.problems.length > 0 && (
         <Problems>
@@ -35,6 +35,12 @@ const Result = styled.div`
   padding-left: ${space(1)};
   border-left: 3px solid ${color.line};
   font-size: 15px;
+`
+const Caution = styled.strong`
+  display: block;
+  font-weight: 400;
+  color: ${color.amber};
+  svg { vertical-align: -3px; }
 `
 const Problems = styled.ul`
   color: ${color.rust};
