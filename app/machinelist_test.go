@@ -13,8 +13,8 @@ import (
 	"frugalheron/store/blobs"
 )
 
-// The picture by which a machine is known is the one that was chosen last; else one of its outside, the front first; never
-// one that is for staff.
+// The picture by which a machine is known is the one that was chosen last; else one of its outside, the front first;
+// never one that is for staff.
 func TestByWhichPictureAMachineIsKnown(t *testing.T) {
 	_, actions := newApp(t)
 	actions.WithBlobs(must(blobs.Open(ctx, t.TempDir())))
@@ -61,8 +61,8 @@ func TestByWhichPictureAMachineIsKnown(t *testing.T) {
 // The list as a file has all machines of it, however many pages that takes, and no private person, whoever asks.
 func TestTheListAsAFile(t *testing.T) {
 	_, actions := newApp(t)
-	must(actions.People.AddParty(ctx, curator, people.PartyInput{Name: "Jory Quill", Kind: "person", Role: "a neighbour",
-		Private: true}))
+	must(actions.People.AddParty(ctx, curator, people.PartyInput{Name: "Jory Quill", Kind: "person",
+		Role: "a neighbour", Private: true}))
 	for _, number := range []string{"EH-3", "EH-1", "EH-2"} {
 		fields := machineOf(number, "", "")
 		fields.Name, fields.Place = "=Meridian of Jory Quill", "Loft"
@@ -77,8 +77,8 @@ func TestTheListAsAFile(t *testing.T) {
 		require.NotContains(t, strings.Join(lines, " "), "Quill")
 		require.NotContains(t, lines[1], ",=", "what begins like a formula is text")
 	}
-	down := inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Loft"}},
-		Descending: true}
-	require.True(t, strings.HasPrefix(strings.Split(
-		string(must(actions.Inventory.ExportMachines(ctx, curator, down)).Data), "\n")[1], "EH-3,"))
+	inLoft := inventory.MachineFilters{Places: []string{"Loft"}}
+	down := inventory.MachineList{MachineFilters: inLoft, Descending: true}
+	file := string(must(actions.Inventory.ExportMachines(ctx, curator, down)).Data)
+	require.True(t, strings.HasPrefix(strings.Split(file, "\n")[1], "EH-3,"), file)
 }

@@ -2,7 +2,7 @@ import { type RefObject, useEffect, useRef } from 'react'
 import { useLocation } from 'react-router'
 
 /** Where one arrives on a page: its stage on the bench, else its title. */
-const headings = '[data-arrive], h1, h2'
+const headings = ['[data-arrive]', 'h1, h2']
 
 /** What an address may name on a page that takes the focus there itself. */
 const named = ['at', 'open', 'finding']
@@ -25,7 +25,8 @@ export function useArrival(room: RefObject<HTMLElement | null>) {
     const names = new URLSearchParams(search)
     if (named.some((name) => names.has(name))) return
     const arrive = () => {
-      const goal = part ? document.getElementById(part) : room.current?.querySelector<HTMLElement>(headings)
+      const goal = part ? document.getElementById(part) : headings.map((one) =>
+        room.current?.querySelector<HTMLElement>(one)).find(Boolean)
       if (!goal) return false
       if (!part && document.activeElement?.matches(field)) return true
       goal.tabIndex = -1
