@@ -5,6 +5,7 @@ import { reached, unreached } from '../data/connection'
 import type { Waiting } from '../data/device'
 import { keepForLater } from '../data/outbox'
 import { changeBegins, changeIsKept } from '../data/sending'
+import { withGiven } from '../data/standIns'
 import { announce } from './announced'
 import { KeptForLater, ProblemError, unreachable } from './problem'
 import { answered, keyFor, requestKeyHeader } from './requestKey'
@@ -34,14 +35,17 @@ const changes = new Map<string, Change>()
 api.use({
   async onRequest({ request, id }) {
     if (request.method === 'GET' || asksOnly.test(new URL(request.url).pathname)) return
-    const body = await request.clone().text()
+    const { body, waits } = withGiven(await request.clone().text())
     const fingerprint = `${request.method} ${request.url} ${body}`
     const key = keyFor(fingerprint)
     changes.set(id, { fingerprint, body, key })
     request.headers.set(requestKeyHeader, key)
     const account = accountNow()
     if (account && !isSigningIn(request.url)) request.headers.set(accountHeader, String(account))
-    return request
+    // It cites a photo that still waits here, and so waits behind it.
+    if (waits) throw await leaveHere({ method: request.method, address: pathOf(request.url), body,
+      type: 'application/json', key })
+    return body ? new Request(request, { body }) : request
   },
   onResponse({ response, id }) {
     const change = changes.get(id)
@@ -76,9 +80,9 @@ const neverWaits = new RegExp('^/api/(session|welcome|accounts|collection|librar
 /** Keeps a change that did not reach the server; the error says so, or that there is no room for it. */
 export async function leaveHere(change: Pick<Waiting, 'method' | 'address' | 'body' | 'type' | 'key'>): Promise<Error> {
   try {
-    await keepForLater({ ...change, at: new Date().toISOString(), page: location.pathname + location.search,
+    const waiting = await keepForLater({ ...change, at: new Date().toISOString(), page: location.pathname + location.search,
       title: document.title.replace(/ - Frugal Heron$/, '') })
-    return new KeptForLater()
+    return new KeptForLater(waiting)
   } catch {
     return unreachable()
   }

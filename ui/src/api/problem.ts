@@ -37,8 +37,12 @@ export function unreachable(): ProblemError {
 
 /** The server could not be reached: the change waits on this device, and is sent when there is a connection. */
 export class KeptForLater extends ProblemError {
-  constructor() {
+  /** The number under which it waits. */
+  readonly waiting: number
+
+  constructor(waiting: number) {
     super(0, { title: 'Kept here', status: 0, detail: 'Kept on this device; it is sent as soon as there is a connection.' })
+    this.waiting = waiting
   }
 }
 

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { device, type Waiting } from './device'
 import { dropOutbox, dropWaiting, keepForLater, openOutbox, sendWaiting, tryAgain, waitingChanges } from './outbox'
+import { standInFor, withGiven } from './standIns'
 
 const change = (address: string, body: object, key = `key ${address}`) => ({ method: 'PUT', address,
   body: JSON.stringify(body), type: 'application/json', key, at: '2026-11-29T10:00:00Z', page: '/bench/9/judge',
@@ -49,6 +50,19 @@ describe('what waits for a connection', () => {
     await open(1)
     await sendWaiting()
     expect(bodies(sent)).toEqual([['/api/assemblies/9/sheet', { base: 1, body: 'U1 7400' }]])
+  })
+
+  it('gives what cites a photo its number as soon as the photo has one', async () => {
+    const photo = await keepForLater({ ...change('/api/machines/9/attachments?name=plug', {}), method: 'POST',
+      body: new Blob(['jpg']), type: 'application/octet-stream' })
+    const step = JSON.stringify({ line: 'lid off', pictures: [7, standInFor(photo)], amount: -photo })
+    expect(withGiven(step)).toEqual({ body: step, waits: true })
+    await keepForLater({ ...change('/api/teardowns/2/steps', {}), body: step })
+    answers = [answer(201, { id: 411 }), answer(200)]
+    await sendWaiting()
+    expect(JSON.parse(String(sent[1]?.body))).toEqual({ line: 'lid off', pictures: [7, 411], amount: -photo })
+    // A form that was still open meanwhile cites the number, too.
+    expect(withGiven(step)).toMatchObject({ waits: false, body: expect.stringContaining('[7,411]') as string })
   })
 
   it('shows what was not taken, and goes on with the rest', async () => {

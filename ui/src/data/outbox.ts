@@ -1,4 +1,5 @@
 import { device, type Waiting } from './device'
+import { noteGiven, withGiven } from './standIns'
 
 /**
  * Changes that could not reach the server. They lie on this device by account, and are sent in the order in which they
@@ -52,12 +53,13 @@ export function closeOutbox() {
   changed([])
 }
 
-/** Keeps a change until it can be sent. Rejected where this device cannot keep it. */
-export async function keepForLater(waiting: Omit<Waiting, 'id' | 'account' | 'refused'>) {
+/** Keeps a change until it can be sent, under the number that it returns. Rejected where this device cannot keep it. */
+export async function keepForLater(waiting: Omit<Waiting, 'id' | 'account' | 'refused'>): Promise<number> {
   if (!owner) throw new Error('nobody is signed in')
   const kept: Waiting = { ...waiting, account: owner, refused: '' }
   const id = await (await device()).add('outbox', kept)
   changed([...all, { ...kept, id }])
+  return id
 }
 
 /** Sends what waits, in order, until one cannot be sent. */
@@ -81,7 +83,7 @@ async function sendInOrder() {
     if (!next || !sender || owner !== account) return
     let response: Response
     try {
-      response = await sender.send(next)
+      response = await sender.send(typeof next.body === 'string' ? { ...next, body: withGiven(next.body).body } : next)
     } catch {
       sender.onUnreachable()
       return
@@ -91,6 +93,8 @@ async function sendInOrder() {
     if (response.ok) {
       const answer = await response.json().catch(() => undefined) as unknown
       await drop(next)
+      const given = numberIn(answer, 'id')
+      if (next.id !== undefined && typeof next.body !== 'string' && given) noteGiven(next.id, given)
       await follow(next, answer)
       sender.onSent(next, answer)
     } else {

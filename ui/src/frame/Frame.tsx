@@ -13,6 +13,7 @@ import { color, font, space } from '../theme'
 import { Announced } from './Announced'
 import { AtHand } from './AtHand'
 import { Bars } from './bars'
+import { LeftBehind } from './LeftBehind'
 import { Moving } from './Moving'
 import { NamesFound } from './NamesFound'
 import { UndoBar } from './UndoBar'
@@ -78,6 +79,7 @@ export function Frame() {
         </Boundary>
       </Room>
       <Bars>
+        <LeftBehind />
         <NamesFound />
         <UndoBar />
       </Bars>

@@ -1,10 +1,10 @@
 import { type KeyboardEvent, type PointerEvent, type RefObject, useRef, useState } from 'react'
 import styled from 'styled-components'
 
-import { viewOf } from '../../api/attachments'
 import type { Region } from '../../api/dossier'
 import { color } from '../../theme'
 import { between, moved, whole } from './region'
+import { usePictureAddress } from './usePictureAddress'
 
 type Props = { id: number; alt: string; region: Region | undefined; onMark?: (region: Region | undefined) => void;
   frame?: RefObject<HTMLDivElement | null> }
@@ -39,7 +39,7 @@ export function MarkedPicture({ id, alt, region, onMark, frame }: Props) {
   }
   return (
     <Frame ref={ref} data-marking={onMark ? true : undefined} {...marking}>
-      <img src={viewOf(id, 'screen')} alt={alt} draggable={false} />
+      <img src={usePictureAddress(id, 'screen')} alt={alt} draggable={false} />
       {region && <Marked style={{ left: `${String(region.x * 100)}%`, top: `${String(region.y * 100)}%`,
         width: `${String(region.w * 100)}%`, height: `${String(region.h * 100)}%` }} />}
     </Frame>

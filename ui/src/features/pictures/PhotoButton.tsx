@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react'
 
 import { attachmentsChanged, type Owner, sendFile } from '../../api/attachments'
-import { messageOf } from '../../api/problem'
+import { KeptForLater, messageOf } from '../../api/problem'
+import { standInFor } from '../../data/standIns'
 import { Button } from '../../kit/Button'
 import { Notice } from '../../kit/Notice'
 
@@ -19,7 +20,9 @@ export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner
       try {
         kept.push((await sendFile(owner, file, () => undefined)).id)
       } catch (wrong) {
-        setError(wrong)
+        // Without a connection it waits here, and what cites it waits behind it.
+        if (wrong instanceof KeptForLater) kept.push(standInFor(wrong.waiting))
+        else setError(wrong)
       }
       setSending((left) => left - 1)
     }

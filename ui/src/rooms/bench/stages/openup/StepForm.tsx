@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
 
-import { viewOf } from '../../../../api/attachments'
 import { type Fastener, readStepQuery, type Step, type TeardownView, type Wiring } from '../../../../api/openup'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
@@ -9,6 +8,7 @@ import { Faint } from '../../../../kit/Page'
 import { RecordForm } from '../../../../kit/RecordForm'
 import { useKept } from '../../../../data/useDrafts'
 import { PhotoButton } from '../../../../features/pictures/PhotoButton'
+import { Thumb } from '../../../../features/pictures/Thumb'
 import { FastenerFields } from './FastenerFields'
 import { stepOf, tappedOf } from './tapped'
 import { Thumbs } from './Thumbs'
@@ -91,8 +91,7 @@ export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, on
       </FieldGrid>
       <Field label="Note" name="note" value={tapped.note} onChange={(note) => { put({ note }) }} />
       <Tick label="The order matters here" isOn={tapped.special} onChange={(special) => { put({ special }) }} />
-      <Thumbs>{tapped.pictures.map((id) => <li key={id}><img src={viewOf(id, 'thumb')} alt={`Photo ${String(id)}`}
-        width={96} height={72} /></li>)}</Thumbs>
+      <Thumbs>{tapped.pictures.map((id, i) => <li key={id}><Thumb id={id} alt={`Photo ${String(i + 1)}`} /></li>)}</Thumbs>
       <Buttons>
         <PhotoButton owner={{ machine: log.machineId }}
           onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />

@@ -62,7 +62,7 @@ describe('a draft', () => {
 
 describe('a sheet that waits for a connection', () => {
   const offline = (text: string) => nextDraft(nextDraft(startDraft({ revision: 3, body: 'U1' }, undefined),
-    { type: 'typed', text }), { type: 'refused', error: new KeptForLater() })
+    { type: 'typed', text }), { type: 'refused', error: new KeptForLater(1) })
 
   it('is saved once it has arrived, and what was typed since stands on it', () => {
     const waiting = offline('U1, U2')
