@@ -11,30 +11,9 @@ import (
 )
 
 func factsCommand() *cobra.Command {
-	var asJSON bool
-	cmd := &cobra.Command{
-		Use:     "facts [FILE|-]",
-		Short:   "What is true about attributes of a machine, and when, by all that is said of them",
-		Example: `  heron facts --json < statements.json`,
-		Args:    cobra.MaximumNArgs(1),
-		RunE: run(func(cmd *cobra.Command, args []string) error {
-			var in facts.Input
-			if err := readJSON(cmd, args, "statements", &in); err != nil {
-				return err
-			}
-			result, err := facts.Judge(in)
-			if err != nil {
-				return err
-			}
-			if asJSON {
-				return printJSON(cmd, result)
-			}
-			printFacts(cmd.OutOrStdout(), result)
-			return nil
-		}),
-	}
-	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
-	return cmd
+	return engine[facts.Input, facts.Result]{use: "facts",
+		short:   "What is true about attributes of a machine, and when, by all that is said of them",
+		example: "heron facts --json < statements.json", what: "statements", judge: facts.Judge, say: printFacts}.command()
 }
 
 func printFacts(out io.Writer, r facts.Result) {

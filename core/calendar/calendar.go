@@ -41,7 +41,16 @@ func (d Date) String() string {
 	if d.IsZero() {
 		return ""
 	}
-	return fmt.Sprintf("%04d-%02d-%02d", d.Year, d.Month, d.Day)
+	if d.Year < 0 || d.Year > 9999 {
+		return fmt.Sprintf("%04d-%02d-%02d", d.Year, d.Month, d.Day)
+	}
+	text := []byte("0000-00-00")
+	for _, part := range [...]struct{ value, end int }{{d.Year, 3}, {d.Month, 6}, {d.Day, 9}} {
+		for value, at := part.value, part.end; value > 0 && at >= 0; value, at = value/10, at-1 {
+			text[at] += byte(value % 10)
+		}
+	}
+	return string(text)
 }
 
 // MarshalText writes the date as YYYY-MM-DD.
@@ -149,4 +158,12 @@ func floorDiv(a, b int) int {
 		q--
 	}
 	return q
+}
+
+// AddMonths returns the same day n months later, or the last day of that month where it is shorter.
+func (d Date) AddMonths(n int) Date {
+	month := d.Year*12 + d.Month - 1 + n
+	year := floorDiv(month, 12)
+	_, last := MonthDays(year, month-12*year+1)
+	return Date{year, last.Month, min(d.Day, last.Day)}
 }
