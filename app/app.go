@@ -17,6 +17,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/app/packs"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
 	"frugalheron/app/sharing"
@@ -45,6 +46,7 @@ type App struct {
 	Condition  *condition.Service
 	Sharing    *sharing.Service
 	Teardown   *teardown.Service
+	Power      *power.Service
 	Packs      *packs.Service
 	QuickEntry *quickentry.Service
 	Bench      *bench.Service
@@ -70,6 +72,7 @@ func New(db *sqlx.DB) *App {
 	a.Condition = condition.New(kernel, a.Inventory, a.Files, a.Library)
 	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
+	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown)
 	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
@@ -78,7 +81,7 @@ func New(db *sqlx.DB) *App {
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Unknowns: a.Unknowns,
 	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
-		a.Sharing.Verdicts)
+		a.Sharing.Verdicts, a.Power.Verdicts)
 	return a
 }
 

@@ -19,6 +19,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
@@ -89,6 +90,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	lead := arrivals.LotItemInput{Kind: "part", Title: "Lead"}
 	hypothesis, err := u.Unknowns.WeighIdentification(ctx, curator, u.board, 0, weighed)
 	require.NoError(t, err)
+	supply, rung := must(u.Power.Power(ctx, curator, u.machine)).Supplies[0],
+		must(u.Power.Power(ctx, curator, u.machine)).Rungs[0]
+	applied := must(u.Power.Power(ctx, curator, u.machine)).Ups[0]
+	cells := must(u.Sheets.TakeOverSheet(ctx, curator, titled.ID, "== Clock card\nBT1 battery NiCd 3.6V"))[0]
 	const old = 99 // no record has been changed so often
 
 	card := must(u.Library.KnownAssemblies(ctx, curator, "", 0, 1)).Known[0]
@@ -125,6 +130,18 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"condition.VoidMeasurement": func() error {
 			return second(u.Condition.VoidMeasurement(ctx, curator, series.ID, old))
 		},
+		"power.ChangeRung": func() error {
+			return second(u.Power.ChangeRung(ctx, curator, rung.ID, old, rung.Rung))
+		},
+		"power.ChangeSupply": func() error {
+			return second(u.Power.ChangeSupply(ctx, curator, supply.ID, old, supply.SupplyInput))
+		},
+		"power.SayPart": func() error {
+			return second(u.Power.SayPart(ctx, curator, cells.ID, old, power.PartInput{Place: "BT1"}))
+		},
+		"power.VoidPowerUp": func() error { return second(u.Power.VoidPowerUp(ctx, curator, applied.ID, old)) },
+		"power.VoidRung":    func() error { return second(u.Power.VoidRung(ctx, curator, rung.ID, old)) },
+		"power.VoidSupply":  func() error { return second(u.Power.VoidSupply(ctx, curator, supply.ID, old)) },
 		"sharing.EndService": func() error {
 			serving := must(u.Sharing.ServedBy(ctx, curator, u.board))[0]
 			return second(u.Sharing.EndService(ctx, curator, serving.ID, old))

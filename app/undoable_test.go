@@ -27,6 +27,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/roms"
 	"frugalheron/app/sharing"
 	appsigns "frugalheron/app/signs"
@@ -81,6 +82,10 @@ func newUndoables(t *testing.T) *undoables {
 		ObservedFinding: appcondition.ObservedFinding{New: &appcondition.FindingInput{Kind: "cracked"},
 			Severity: "watch"}}))
 	must(actions.Condition.Measure(ctx, curator, machine.ID, appcondition.MeasurementInput{Line: "+5 4.93 V"}))
+	must(actions.Power.AddSupply(ctx, curator, machine.ID, power.SupplyInput{Name: "built in", Kind: "mains"}))
+	ladder := must(actions.Power.BuildLadder(ctx, curator, machine.ID)).Rungs
+	must(actions.Power.PowerUp(ctx, curator, machine.ID, power.UpInput{RungIDs: []int64{ladder[0].ID},
+		Result: "as-expected", DecidedBy: "Ottilie", Why: "to see it once"}))
 	must(actions.Signs.SeeSign(ctx, curator, machine.ID, appsigns.SightingInput{Kind: sign.Code, Shown: "E4"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
@@ -237,6 +242,35 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Sharing.Serve(ctx, curator, u.board,
 				sharing.ServiceInput{MachineID: u.other, As: u.word("keyboard")}))
 		},
+		"power up": func() error {
+			ladder := must(u.Power.Power(ctx, curator, u.machine)).Rungs
+			if len(ladder) == 0 {
+				return missing
+			}
+			return second(u.Power.PowerUp(ctx, curator, u.machine, power.UpInput{RungIDs: []int64{ladder[0].ID},
+				Result: "not", Seen: u.word("no lamp"), DecidedBy: "Ottilie", Why: "to hear it"}))
+		},
+		"void power-up": func() error {
+			now := must(u.Power.Power(ctx, curator, u.machine)).Ups
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Power.VoidPowerUp(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"void rung": func() error {
+			now := must(u.Power.Power(ctx, curator, u.machine)).Rungs
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Power.VoidRung(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"void supply": func() error {
+			now := must(u.Power.Power(ctx, curator, u.machine)).Supplies
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Power.VoidSupply(ctx, curator, now[0].ID, now[0].Version))
+		},
 		"end service": func() error {
 			now := must(u.Sharing.ServedBy(ctx, curator, u.board))
 			if len(now) == 0 {
@@ -319,7 +353,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Sharing.ServedBy(ctx, curator, u.board)),
-		must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
+		must(u.Power.Power(ctx, curator, u.machine)), must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
 		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),
 		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,
 		must(u.Bench.ReckonMachine(ctx, curator, u.machine, nil)),

@@ -14,6 +14,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
@@ -87,7 +88,12 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	question := unknowns.QuestionInput{Sort: "connector", Subject: "the round plug", MachineID: &u.machine,
 		Text: "what goes in", Asked: "the harbour list"}
 	collection := inventory.CollectionInput{Name: "Gull Point Collection", AccessionPattern: "GP-{number:5}",
-		Currency: "DKK", TimeZone: "Europe/Copenhagen"}
+		Currency: "DKK", TimeZone: "Europe/Copenhagen", MainsVolts: 230, MainsHz: 50, SupplyMonths: 6}
+	volts := 230.0
+	supply := power.SupplyInput{Name: "built in", Kind: "mains", PlateVolts: "115/230", PlateHz: "50/60",
+		PlatePolarity: "none", Selector: &volts, SourceVolts: &volts, SourcePolarity: "none", InspectedOn: "2025-06-01",
+		InspectedBy: "Bram Sedge", MovedOn: "2025-05-01", RanOn: "2025-06-02", Needs: []string{"+5"},
+		Rating: []power.RailAmperes{{Rail: "+5", Amperes: 10}}, StartsWithMains: true, Note: "hums"}
 	procedure := teardown.ProcedureInput{Maker: "Tarn & Vole", Model: "Lantern 2", Title: "Down to the board",
 		Body: "Lid\nCage", Warnings: "the spring"}
 
@@ -149,6 +155,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"collection": {written: collection,
 			wrote: must(u.Inventory.ChangeCollection(ctx, curator, 1, collection)).CollectionInput,
 			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
+		"supply": {written: supply, wrote: must(u.Power.AddSupply(ctx, curator, added, supply)).SupplyInput,
+			read: must(u.Power.Power(ctx, curator, added)).Supplies[0].SupplyInput},
 		"procedure": {written: procedure,
 			wrote: must(u.Teardown.ChangeProcedure(ctx, curator, made.ID, made.Version, procedure)).ProcedureInput,
 			read:  must(u.Teardown.Procedure(ctx, curator, made.ID)).ProcedureInput},

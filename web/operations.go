@@ -15,6 +15,7 @@ import (
 	"frugalheron/web/library"
 	"frugalheron/web/packs"
 	"frugalheron/web/people"
+	"frugalheron/web/power"
 	"frugalheron/web/quickentry"
 	"frugalheron/web/roms"
 	"frugalheron/web/sharing"
@@ -45,4 +46,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	signs.Register(api, actions)
 	packs.Register(api, actions)
 	sharing.Register(api, actions)
+	power.Register(api, actions)
 }

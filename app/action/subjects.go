@@ -18,6 +18,7 @@ var subjects = map[string]subject{
 	"connector": {MayLook, true}, "teardown": {MayLook, true}, "teardown step": {MayLook, true},
 	"procedure": {MayLook, true},
 	"survey":    {MayLook, true}, "finding": {MayLook, true}, "measurement": {MayLook, true},
+	"supply": {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},
 	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true},
 	"chip reading": {MayLook, true},

@@ -10,7 +10,8 @@ import (
 var stages = map[string]string{"personal-data": "arrive", "custody": "arrive", "evidence": "look-over",
 	"exterior-damage": "look-over", "exterior-missing": "look-over", "ports": "look-over", "outside-twins": "look-over",
 	"heavy": "look-over", "open-connectors": "open-up", "built": "identify", "fading": "identify",
-	"condition": "judge", "measured": "judge", "looks-due": "judge", "signs": "judge"}
+	"condition": "judge", "measured": "judge", "looks-due": "judge", "signs": "judge",
+	"gate": "power-up"}
 
 func stageOf(key string) string {
 	switch stage := stages[key]; {

@@ -32,6 +32,8 @@ type MeasurementInput struct {
 	FindingID    *int64            `json:"findingId,omitempty" doc:"The finding that it was measured for"`
 	AttachmentID *int64            `json:"attachmentId,omitempty" doc:"A picture of the waveform"`
 	Note         string            `json:"note" says:"text" maxLength:"1000" required:"false"`
+	Load         string            `json:"load" enum:",dummy,machine,none" required:"false" doc:"What a rail was loaded with"`
+	SupplyID     *int64            `json:"supplyId,omitempty" doc:"The supply of the machine that it was measured on"`
 }
 
 // Measured is a measurement that was kept, and the event by which that can be undone.
@@ -117,13 +119,14 @@ func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 	err = inventory.OfMachine(ctx, tx, machineID,
 		slices.Concat(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, w.AssemblyID),
 			inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, w.AttachmentID),
-			inventory.NamedIf("findingId", storeinventory.OwnedFinding, w.FindingID))...)
+			inventory.NamedIf("findingId", storeinventory.OwnedFinding, w.FindingID),
+			inventory.NamedIf("supplyId", storeinventory.OwnedSupply, w.SupplyID))...)
 	if err != nil {
 		return row, said, err
 	}
 	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity),
 		action.ToKeep(said.Readings), said.Opening
-	row.Instrument, row.On, row.Note = w.Instrument, w.On, w.Note
+	row.Instrument, row.On, row.Note, row.Load, row.SupplyID = w.Instrument, w.On, w.Note, w.Load, w.SupplyID
 	return row, said, nil
 }
 

@@ -31,6 +31,8 @@ type Measurement struct {
 	FindingID    *int64            `json:"findingId"`
 	AttachmentID *int64            `json:"attachmentId" doc:"A picture of the waveform, or null"`
 	Note         string            `json:"note" says:"text"`
+	Load         string            `json:"load" enum:",dummy,machine,none" doc:"What the rail was loaded with; empty where nobody said"`
+	SupplyID     *int64            `json:"supplyId" doc:"The supply that it was measured on, or null"`
 	Trouble      string            `json:"trouble" doc:"Why the meter stopped; empty when it did not"`
 	Version      int               `json:"version"`
 }
@@ -73,7 +75,7 @@ func TellMeasurement(row condition.MeasurementRow) (Measurement, error) {
 		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point,
 		Quantity:   quantity.Quantity(row.Quantity),
 		Instrument: row.Instrument, On: row.On, By: row.By, FindingID: row.FindingID, AttachmentID: row.AttachmentID,
-		Note: row.Note, Trouble: row.Trouble, Version: row.Version,
+		Note: row.Note, Load: row.Load, SupplyID: row.SupplyID, Trouble: row.Trouble, Version: row.Version,
 	}
 	m.Unit = m.Quantity.Unit()
 	var err error

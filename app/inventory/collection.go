@@ -70,6 +70,7 @@ func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, vers
 		ID: theCollection, Version: version}
 	return collections.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Collection) error {
 		fields.TimeZone = cmp.Or(fields.TimeZone, before.TimeZone)
+		fields.SupplyMonths = cmp.Or(fields.SupplyMonths, 12) // rule of thumb, as the gate has it
 		return inventory.UpdateCollection(ctx, tx, inventory.CollectionFields(fields))
 	})
 }

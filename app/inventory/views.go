@@ -41,10 +41,13 @@ func AssemblyOf(r storeinventory.Assembly) Assembly {
 
 // CollectionInput is the settings of the collection as a whole.
 type CollectionInput struct {
-	Name             string `json:"name" maxLength:"200"`
-	AccessionPattern string `json:"accessionPattern" maxLength:"40" example:"EH-{number:4}"`
-	Currency         string `json:"currency" maxLength:"3" example:"EUR" doc:"ISO 4217, in which lots are entered unless they say another"`
-	TimeZone         string `json:"timeZone" maxLength:"60" required:"false" example:"Europe/Lisbon" doc:"Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays"`
+	Name             string  `json:"name" maxLength:"200"`
+	AccessionPattern string  `json:"accessionPattern" maxLength:"40" example:"EH-{number:4}"`
+	Currency         string  `json:"currency" maxLength:"3" example:"EUR" doc:"ISO 4217, in which lots are entered unless they say another"`
+	TimeZone         string  `json:"timeZone" maxLength:"60" required:"false" example:"Europe/Lisbon" doc:"Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays"`
+	MainsVolts       float64 `json:"mainsVolts" minimum:"0" maximum:"1000" required:"false" doc:"What comes out of the wall; 0 where nobody said"`
+	MainsHz          float64 `json:"mainsHz" minimum:"0" maximum:"1000" required:"false"`
+	SupplyMonths     int     `json:"supplyMonths" minimum:"0" maximum:"1200" required:"false" doc:"For how many months an inspection of a supply counts; 0 for the usual 12"`
 }
 
 // Collection is the collection as a whole.

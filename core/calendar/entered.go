@@ -12,10 +12,15 @@ type Entered struct {
 // On is a day that was entered as it should be.
 func On(d Date) Entered { return Entered{d, d.String()} }
 
+// Written is a day as it stands in a text, which may be none, or no day at all.
+func Written(text string) Entered {
+	d, _ := Parse(text) // Check tells
+	return Entered{d, text}
+}
+
 // UnmarshalText keeps the text, and the day that it names.
 func (e *Entered) UnmarshalText(text []byte) error {
-	e.Text = string(text)
-	e.Date, _ = Parse(e.Text) // Check tells
+	*e = Written(string(text))
 	return nil
 }
 

@@ -105,6 +105,7 @@ type Battery struct {
 	State         string `json:"state"`
 	NeededToStart bool   `json:"neededToStart"`
 	Primary       bool   `json:"primary"` // not to be charged
+	Unknown       bool   `json:"unknown"` // nobody said which cell it is: it may be a primary one
 	Charged       *bool  `json:"charged"` // whether the machine charges it; null where nobody looked
 }
 
@@ -148,6 +149,8 @@ type Missing struct {
 	// next is the kind of step that it asks for, why the short reason.
 	next NextKind
 	why  string
+	// danger is what somebody found, in the place of what nobody wrote down.
+	danger bool
 }
 
 // NextKind says what sort of work comes next.

@@ -7,7 +7,7 @@ func (j *judgement) batteries() {
 		m := Missing{ID: b.ID, Blocks: Hold, next: Remove}
 		switch {
 		case b.State == "leaking" || b.State == "swollen":
-			m.why = "it is " + b.State
+			m.why, m.danger = "it is "+b.State, true
 			m.Do = "take it out, clean what it touched, and give it where cells are taken by local rules"
 		case b.State == "out":
 			if !b.NeededToStart {
@@ -15,12 +15,16 @@ func (j *judgement) batteries() {
 			}
 			m.Blocks, m.next, m.why = Staged, Add, "it is out, and the machine needs it to start"
 			m.Do = "put in a good one, or what stands for it"
+		case b.Unknown && (b.Charged == nil || *b.Charged):
+			m.next = Inspect
+			m.why = "nobody said which cell it is: a primary one on a charge path may burst"
+			m.Do = "say on its sheet which cell it is, and follow its charge path, or take it out"
 		case b.Primary && b.Charged == nil:
 			m.next = Inspect
 			m.why = "it is a primary cell, and nobody looked whether the machine charges it"
 			m.Do = "follow its charge path, or take it out"
 		case b.Primary && *b.Charged:
-			m.why = "it is a primary cell on a charge path: charged, it may burst"
+			m.why, m.danger = "it is a primary cell on a charge path: charged, it may burst", true
 			m.Do = "take it out, or part it from the charge path"
 		default:
 			continue
@@ -35,7 +39,7 @@ var holding = map[string]bool{"supply": true, "mains": true, "tube": true}
 
 func (j *judgement) findings() {
 	for _, f := range j.in.Findings {
-		m := Missing{ID: f.ID, next: Inspect, Do: "put it right, or find out that it is gone"}
+		m := Missing{ID: f.ID, next: Inspect, danger: true, Do: "put it right, or find out that it is gone"}
 		switch {
 		case holding[f.Subsystem] && (f.Severity == "repair" || f.Severity == "hazard"):
 			m.Blocks = Hold
@@ -88,7 +92,7 @@ func (j *judgement) ladder() {
 		m := Missing{ID: s.Step, Blocks: Staged, next: NextKind(s.Kind)}
 		switch {
 		case s.Result == "not" && (since || s.On.IsZero()):
-			m.Blocks, m.next = SupplyOnly, Inspect
+			m.Blocks, m.next, m.danger = SupplyOnly, Inspect, true
 			m.why = "it was not as expected, and nothing was changed since"
 			m.Do = "find out why and change something before it is tried again"
 		case s.Result == "" && s.Kind == string(Minimum):

@@ -197,7 +197,7 @@ func (j *judgement) needed(s Supply, rail string, since calendar.Date) {
 		m.What = fmt.Sprintf("%s is %s under load, and nobody said what it should be", railName(rail), say(*newest.Volts))
 		m.Do = "write down its lower and its upper limit"
 	case !inside(*newest.Volts, low, high):
-		m.why = "outside its limits"
+		m.why, m.danger = "outside its limits", true
 		m.What = fmt.Sprintf("%s is %s under load, outside %s", railName(rail), say(*newest.Volts), between(low, high))
 		m.Do = "find out why before anything else is connected"
 	default:

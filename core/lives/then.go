@@ -116,3 +116,35 @@ func (s Story) Now(designator string) (Life, bool) {
 	}
 	return p.Lives[len(p.Lives)-1], true
 }
+
+// ChangedOn is the last day on which a part came or went, by what is said of it; empty for never. A date that leaves the day
+// open counts as its last day, but never as later than it was written.
+func (s Story) ChangedOn() string {
+	last := ""
+	for _, p := range s.Positions {
+		for _, l := range p.Lives {
+			if l.Came != "" {
+				last = max(last, dayWithin(l.From, l.CameAt))
+			}
+			if l.Went != "" {
+				last = max(last, dayWithin(l.Until, l.WentAt))
+			}
+		}
+	}
+	return last
+}
+
+func dayWithin(said string, written time.Time) string {
+	day := ""
+	if !written.IsZero() {
+		day = written.UTC().Format(time.DateOnly)
+	}
+	d, err := edtf.Parse(said)
+	if err != nil {
+		return day
+	}
+	if on := d.Latest().String(); on != "" && (day == "" || on < day) {
+		return on
+	}
+	return day
+}

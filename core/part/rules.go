@@ -5,6 +5,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+
+	"frugalheron/core/device"
 )
 
 // voltSteps are the steps in which electrolytic capacitors are made, in volts. Source: the series of IEC 60063 as makers
@@ -137,6 +139,21 @@ func (c *comparison) battery(need, have Part) {
 		c.is(noted, "%s mAh where %s is asked for: it lasts less long", amount(have.MAh), amount(need.MAh))
 	}
 }
+
+// Cell says whether the words of a cell name one that is not to be charged; known is false where they do not say.
+func Cell(words string) (isPrimary, known bool) {
+	p := Read(noTypes, words)
+	switch {
+	case p.Charge == primary || isPrimaryCell(p.Chemistry):
+		return true, true
+	case p.Chemistry != "" || p.Charge == charged:
+		return false, true
+	}
+	return false, false
+}
+
+// noTypes is a library for words in which no type is looked for.
+var noTypes = &device.Library{}
 
 func isPrimaryCell(chemistry string) bool {
 	return slices.ContainsFunc(chemistries, func(one chemistryWords) bool { return one.primary && one.name == chemistry })

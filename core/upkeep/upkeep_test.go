@@ -100,8 +100,8 @@ func TestTheWalkIsAnOrder(t *testing.T) {
 // 20,000 due tasks: to be done in 100 ms.
 func BenchmarkPlan(b *testing.B) {
 	now, _ := calendar.Parse("2026-11-28")
-	in := upkeep.Input{Now: calendar.On(now), Rules: []upkeep.Rule{{Task: "look", EveryMonths: 3, Of: "battery", Looks: true},
-		{Task: "clean", EveryMonths: 12, Of: "battery"}}}
+	in := upkeep.Input{Now: calendar.On(now), Rules: []upkeep.Rule{
+		{Task: "look", EveryMonths: 3, Of: "battery", Looks: true}, {Task: "clean", EveryMonths: 12, Of: "battery"}}}
 	for i := range 10_000 {
 		id := fmt.Sprintf("EH-%d", i)
 		in.Things = append(in.Things, upkeep.Thing{ID: id, Kind: "battery", Since: calendar.On(now.AddDays(-i % 900)),

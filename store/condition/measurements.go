@@ -25,6 +25,8 @@ type MeasurementRow struct {
 	AttachmentID *int64    `db:"attachment_id"`
 	Note         string    `db:"note"`
 	Trouble      string    `db:"trouble"`
+	Load         string    `db:"load"` // dummy, machine, none; empty where nobody said
+	SupplyID     *int64    `db:"power_supply_id"`
 	Voided       bool      `db:"voided"`
 	Version      int       `db:"version"`
 	By           string    `db:"by_name"`
@@ -34,7 +36,7 @@ type MeasurementRow struct {
 const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.title, '') AS assembly, m.point,
 	m.quantity, CAST(m.readings AS text) AS readings, m.opening,
 		CAST(m.expected AS text) AS expected, m.instrument, CAST(m.measured_on AS text) AS measured_on, m.finding_id,
-		m.attachment_id, m.note, m.trouble, m.voided, m.version,
+		m.attachment_id, m.note, m.trouble, m.load, m.power_supply_id, m.voided, m.version,
 		COALESCE(a.name, '') AS by_name, m.at
 	FROM measurement m LEFT JOIN assembly b ON b.id = m.assembly_id LEFT JOIN account a ON a.id = m.account_id `
 
@@ -79,11 +81,11 @@ func InsertMeasurement(ctx context.Context, h pg.Handle, by *int64, m Measuremen
 	var id int64
 	err := h.GetContext(ctx, &id,
 		`INSERT INTO measurement (machine_id, assembly_id, point, quantity, readings, opening, expected, instrument,
-			measured_on, finding_id, attachment_id, note, account_id)
-		VALUES ($1, $2, $3, $4, CAST($5 AS jsonb), $6, CAST($7 AS jsonb), $8, CAST($9 AS date), $10, $11, $12, $13)
-		RETURNING id`,
+			measured_on, finding_id, attachment_id, note, account_id, load, power_supply_id)
+		VALUES ($1, $2, $3, $4, CAST($5 AS jsonb), $6, CAST($7 AS jsonb), $8, CAST($9 AS date), $10, $11, $12, $13, $14,
+			$15) RETURNING id`,
 		m.MachineID, m.AssemblyID, m.Point, m.Quantity, m.Readings, m.Opening, m.Expected, m.Instrument, m.On,
-		m.FindingID, m.AttachmentID, m.Note, by)
+		m.FindingID, m.AttachmentID, m.Note, by, m.Load, m.SupplyID)
 	return id, err
 }
 

@@ -8,10 +8,13 @@ import (
 
 // CollectionFields are the settings of the collection as a whole.
 type CollectionFields struct {
-	Name             string `db:"name"`
-	AccessionPattern string `db:"accession_pattern"`
-	Currency         string `db:"currency"`  // ISO 4217, in which lots are entered unless they say another
-	TimeZone         string `db:"time_zone"` // name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
+	Name             string  `db:"name"`
+	AccessionPattern string  `db:"accession_pattern"`
+	Currency         string  `db:"currency"`    // ISO 4217, in which lots are entered unless they say another
+	TimeZone         string  `db:"time_zone"`   // name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
+	MainsVolts       float64 `db:"mains_volts"` // what comes out of the wall; 0 where nobody said
+	MainsHz          float64 `db:"mains_hz"`
+	SupplyMonths     int     `db:"supply_months"` // for how long an inspection of a supply counts
 }
 
 // Collection is the collection as a whole.
@@ -33,15 +36,17 @@ func LockCollection(ctx context.Context, h pg.Handle) (Collection, error) {
 
 func collection(ctx context.Context, h pg.Handle, lock string) (Collection, error) {
 	var c Collection
-	err := pg.Get(ctx, h, &c, "collection", `SELECT name, accession_pattern, currency, time_zone, version FROM collection`+lock)
+	err := pg.Get(ctx, h, &c, "collection", `SELECT name, accession_pattern, currency, time_zone, mains_volts, mains_hz,
+		supply_months, version FROM collection`+lock)
 	return c, err
 }
 
 // UpdateCollection writes all fields and counts the version up. The caller holds the lock.
 func UpdateCollection(ctx context.Context, h pg.Handle, c CollectionFields) error {
 	_, err := h.ExecContext(ctx,
-		`UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, time_zone = $4, version = version + 1`, c.Name,
-		c.AccessionPattern, c.Currency, c.TimeZone)
+		`UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, time_zone = $4, mains_volts = $5,
+		mains_hz = $6, supply_months = $7, version = version + 1`, c.Name, c.AccessionPattern, c.Currency, c.TimeZone,
+		c.MainsVolts, c.MainsHz, c.SupplyMonths)
 	return err
 }
 

@@ -15,6 +15,7 @@ const (
 	OwnedBoard   OwnedKind = "board"
 	OwnedPicture OwnedKind = "picture"
 	OwnedFinding OwnedKind = "finding"
+	OwnedSupply  OwnedKind = "supply"
 	// CitedPicture is a picture or document that is evidence: one of any lot may speak of a machine.
 	CitedPicture OwnedKind = "picture or document"
 )
@@ -42,6 +43,8 @@ var homeStatements = map[OwnedKind]string{
 		FROM finding d LEFT JOIN fitting f ON f.assembly_id = d.assembly_id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = CASE WHEN d.assembly_id IS NULL THEN d.machine_id ELSE f.machine_id END
 		LEFT JOIN place p ON p.id = f.place_id WHERE d.id = $1 AND NOT d.voided`,
+	OwnedSupply: `SELECT s.machine_id, CAST(NULL AS bigint) AS assembly_id, CAST(NULL AS bigint) AS lot_id, m.accession AS home
+		FROM power_supply s JOIN machine m ON m.id = s.machine_id WHERE s.id = $1 AND NOT s.voided`,
 }
 
 // HomeOf finds where a record belongs; ErrNotFound when there is none, or it was struck out.

@@ -21,6 +21,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/roms"
 	"frugalheron/app/sharing"
 	"frugalheron/app/sheets"
@@ -76,6 +77,10 @@ type Newer struct {
 	Finding          *condition.Finding           `json:"finding,omitempty"`
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
 	Serving          *sharing.Serving             `json:"serving,omitempty"`
+	Supply           *power.Supply                `json:"supply,omitempty"`
+	Rung             *power.RungView              `json:"rung,omitempty"`
+	PowerUp          *power.PowerUpView           `json:"powerUp,omitempty"`
+	PowerPart        *power.PowerPart             `json:"powerPart,omitempty"`
 	Sighting         *signs.Sighting              `json:"sighting,omitempty"`
 	Adjuster         *condition.Adjuster          `json:"adjuster,omitempty"`
 	MaintenanceClass *condition.OwnClass          `json:"maintenanceClass,omitempty"`
@@ -244,6 +249,14 @@ func newer(record any) *Newer {
 		return &Newer{Finding: &r}
 	case sharing.Serving:
 		return &Newer{Serving: &r}
+	case power.Supply:
+		return &Newer{Supply: &r}
+	case power.RungView:
+		return &Newer{Rung: &r}
+	case power.PowerUpView:
+		return &Newer{PowerUp: &r}
+	case power.PowerPart:
+		return &Newer{PowerPart: &r}
 	case signs.Sighting:
 		return &Newer{Sighting: &r}
 	case condition.Measurement:

@@ -80,8 +80,8 @@ const neverWaits = new RegExp('^/api/(session|welcome|accounts|collection|librar
 /** Keeps a change that did not reach the server; the error says so, or that there is no room for it. */
 export async function leaveHere(change: Pick<Waiting, 'method' | 'address' | 'body' | 'type' | 'key'>): Promise<Error> {
   try {
-    const waiting = await keepForLater({ ...change, at: new Date().toISOString(), page: location.pathname + location.search,
-      title: document.title.replace(/ - Frugal Heron$/, '') })
+    const waiting = await keepForLater({ ...change, at: new Date().toISOString(),
+      page: location.pathname + location.search, title: document.title.replace(/ - Frugal Heron$/, '') })
     return new KeptForLater(waiting)
   } catch {
     return unreachable()

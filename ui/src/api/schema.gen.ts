@@ -440,6 +440,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/power-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say of a cell or a fan what matters before power
+         * @description Roles: curator, technician.
+         */
+        put: operations["say-part-before-power"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/reckoning": {
         parameters: {
             query?: never;
@@ -1968,6 +1988,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put the rungs on the ladder that are worked out from what is fitted
+         * @description Roles: curator, technician.
+         */
+        post: operations["build-ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/measurements": {
         parameters: {
             query?: never;
@@ -2092,6 +2132,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is missing before power may be thought of, what feeds the machine, and its ladder
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-power"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/power-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep that power was applied, and what was seen
+         * @description What was done is kept whatever the gate says; while that stands at hold or supply-only, with who decided and why. Roles: curator, technician.
+         */
+        post: operations["power-up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/reckoning": {
         parameters: {
             query?: never;
@@ -2146,6 +2226,26 @@ export interface paths {
         get: operations["list-rom-sockets"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/rungs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a rung on top of the ladder
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-rung"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2246,6 +2346,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["read-sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/supplies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say what feeds a machine
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-supply"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2940,6 +3060,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/power-ups/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a power-up that was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-power-up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/procedures": {
         parameters: {
             query?: never;
@@ -3388,6 +3528,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rungs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite a rung
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-rung"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rungs/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take a rung off the ladder
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-rung"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/serves/{id}/end": {
         parameters: {
             query?: never;
@@ -3565,6 +3745,46 @@ export interface paths {
         get: operations["list-signs"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplies/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say anew what feeds a machine
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-supply"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplies/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a supply that does not feed the machine
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-supply"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4777,7 +4997,19 @@ export interface components {
              * @example EUR
              */
             currency: string;
+            /** Format: double */
+            mainsHz?: number;
+            /**
+             * Format: double
+             * @description What comes out of the wall; 0 where nobody said
+             */
+            mainsVolts?: number;
             name: string;
+            /**
+             * Format: int64
+             * @description For how many months an inspection of a supply counts; 0 for the usual 12
+             */
+            supplyMonths?: number;
             /**
              * @description Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
              * @example Europe/Lisbon
@@ -4920,6 +5152,21 @@ export interface components {
              */
             version: number;
         };
+        ChangedRung: {
+            /** @enum {string} */
+            kind: "minimum" | "add";
+            /** @description What one expects to see, hear or read */
+            sign?: string;
+            /** @description What is in, or what is added */
+            step: string;
+            /** @description When one stops */
+            stop?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedStep: {
             /** @description As Lid | 4x M3x8 PH1 @A1 | unplug J5 */
             line?: string;
@@ -4927,6 +5174,55 @@ export interface components {
             pictures?: number[];
             /** @description The same in its parts, where there is no line */
             step?: components["schemas"]["TeardownStep"];
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedSupply: {
+            inspectedBy?: string;
+            /** @description YYYY-MM-DD */
+            inspectedOn?: string;
+            /** @enum {string} */
+            kind: "mains" | "adapter" | "bench" | "battery";
+            /** @description When it was last carried by vehicle, dropped or tipped */
+            movedOn?: string;
+            /** @example built-in supply */
+            name: string;
+            /** @description Rails that the machine needs, as +5 */
+            needs?: string[];
+            note?: string;
+            /** @example 50/60 */
+            plateHz?: string;
+            /**
+             * @description That it asks for; empty while nobody read it
+             * @enum {string}
+             */
+            platePolarity?: "" | "centre+" | "centre-" | "none";
+            /**
+             * @description As it stands on the plate: 230, 220-240, 115/230; empty while nobody read it
+             * @example 220-240
+             */
+            plateVolts?: string;
+            /** @description When it was last seen running */
+            ranOn?: string;
+            /** @description What each rail can give */
+            rating?: components["schemas"]["RailAmperes"][];
+            /**
+             * Format: double
+             * @description The voltage at which its selector stands; left out where it has none, or nobody looked
+             */
+            selector?: number;
+            /** @enum {string} */
+            sourcePolarity?: "" | "centre+" | "centre-" | "none";
+            /**
+             * Format: double
+             * @description Of an adapter or a bench supply: what was measured, or is set
+             */
+            sourceVolts?: number;
+            /** @description The machine starts as soon as mains arrives */
+            startsWithMains?: boolean;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -5025,7 +5321,19 @@ export interface components {
              * @example EUR
              */
             currency: string;
+            /** Format: double */
+            mainsHz?: number;
+            /**
+             * Format: double
+             * @description What comes out of the wall; 0 where nobody said
+             */
+            mainsVolts?: number;
             name: string;
+            /**
+             * Format: int64
+             * @description For how many months an inspection of a supply counts; 0 for the usual 12
+             */
+            supplyMonths?: number;
             /**
              * @description Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
              * @example Europe/Lisbon
@@ -7543,6 +7851,11 @@ export interface components {
             id: number;
             instrument: string;
             judged: components["schemas"]["MeasureJudged"];
+            /**
+             * @description What the rail was loaded with; empty where nobody said
+             * @enum {string}
+             */
+            load: "" | "dummy" | "machine" | "none";
             /** Format: int64 */
             machineId: number;
             note: string;
@@ -7552,6 +7865,11 @@ export interface components {
             quantity: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
             /** @description In the unit, in the order they were taken */
             readings: number[];
+            /**
+             * Format: int64
+             * @description The supply that it was measured on, or null
+             */
+            supplyId: number | null;
             /** @description Why the meter stopped; empty when it did not */
             trouble: string;
             unit: string;
@@ -7577,6 +7895,11 @@ export interface components {
             id: number;
             instrument: string;
             judged: components["schemas"]["MeasureJudged"];
+            /**
+             * @description What the rail was loaded with; empty where nobody said
+             * @enum {string}
+             */
+            load: "" | "dummy" | "machine" | "none";
             /** Format: int64 */
             machineId: number;
             note: string;
@@ -7586,6 +7909,11 @@ export interface components {
             quantity: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
             /** @description In the unit, in the order they were taken */
             readings: number[];
+            /**
+             * Format: int64
+             * @description The supply that it was measured on, or null
+             */
+            supplyId: number | null;
             /** @description Why the meter stopped; empty when it did not */
             trouble: string;
             unit: string;
@@ -7612,6 +7940,11 @@ export interface components {
             instrument?: string;
             /** @description As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm */
             line?: string;
+            /**
+             * @description What a rail was loaded with
+             * @enum {string}
+             */
+            load?: "" | "dummy" | "machine" | "none";
             note?: string;
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
@@ -7619,6 +7952,11 @@ export interface components {
             point?: string;
             /** @enum {string} */
             quantity?: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            /**
+             * Format: int64
+             * @description The supply of the machine that it was measured on
+             */
+            supplyId?: number;
         };
         Memory: {
             /** Format: int64 */
@@ -7692,6 +8030,20 @@ export interface components {
             points: string[];
             /** @description Why it does not answer, else empty */
             trouble: string;
+        };
+        MissingPoint: {
+            /**
+             * @description The state in which it keeps the machine
+             * @enum {string}
+             */
+            blocks: "hold" | "supply-only" | "staged";
+            do: string;
+            id: string;
+            /** @description Where on the bench of the machine it is put right, as judge?finding=... */
+            path: string;
+            /** @description The supply that it is about; empty for none */
+            supply: string;
+            what: string;
         };
         ModelBoard: {
             /** @description What is different in this model */
@@ -7948,18 +8300,28 @@ export interface components {
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
+            powerPart?: components["schemas"]["PowerPart"];
+            powerUp?: components["schemas"]["PowerUpView"];
             procedure?: components["schemas"]["Procedure"];
             question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
+            rung?: components["schemas"]["RungView"];
             serving?: components["schemas"]["Serving"];
             sheet?: components["schemas"]["Revision"];
             sighting?: components["schemas"]["Sighting"];
             step?: components["schemas"]["StepView"];
+            supply?: components["schemas"]["Supply"];
             survey?: components["schemas"]["SurveyView"];
         };
         NextNumber: {
             number: string;
             pattern: string;
+        };
+        NextPoint: {
+            /** @enum {string} */
+            kind: "inspect" | "measure" | "remove" | "minimum" | "add" | "none";
+            step: string;
+            why: string;
         };
         NotedFinding: {
             /**
@@ -8443,6 +8805,102 @@ export interface components {
              */
             ordinal: number;
         };
+        Power: {
+            cautions: components["schemas"]["Caution"][];
+            /** @description What was changed since it last worked */
+            changed: string[];
+            /** @description Power is kept away by danger that somebody found */
+            danger: boolean;
+            /** @description The strictest first */
+            missing: components["schemas"]["MissingPoint"][];
+            next: components["schemas"]["NextPoint"];
+            /** @description Cells and fans, by the sheets */
+            parts: components["schemas"]["PowerPart"][];
+            /** @description What the outside says of the mains, while no supply is entered */
+            plates: string[];
+            /** @description Rungs that are worked out from what is fitted, while there is no ladder */
+            proposed: components["schemas"]["Rung"][];
+            rails: components["schemas"]["RailReading"][];
+            /** @description From the lowest */
+            rungs: components["schemas"]["RungView"][];
+            stage: components["schemas"]["ReckonedStage"];
+            /**
+             * @description How far it has come by what is recorded; never a permission
+             * @enum {string}
+             */
+            state: "hold" | "supply-only" | "staged" | "cleared";
+            supplies: components["schemas"]["Supply"][];
+            /** @description Each time that power was applied, the newest first */
+            ups: components["schemas"]["PowerUpView"][];
+            warnings: string[];
+            /** @description The last day on which all was as expected, where something was not since; else empty */
+            worked: string;
+        };
+        PowerPart: {
+            /** Format: int64 */
+            assemblyId: number;
+            board: string;
+            /** @description Of a cell: whether the machine charges it; left out while nobody looked */
+            charged?: boolean;
+            isFan: boolean;
+            /**
+             * Format: int64
+             * @description On the sheet of the board
+             */
+            line: number;
+            /** @description Of a cell: the machine does not start without it */
+            neededToStart?: boolean;
+            /** @description Its designators, or its words where it has none */
+            place: string;
+            /** @description Not to be charged */
+            primary: boolean;
+            /** @description Of a fan: the machine can do without it */
+            spared?: boolean;
+            /** @enum {string} */
+            state: "fitted" | "leaking" | "swollen" | "out" | "replaced" | "turns" | "dead" | "missing" | "unknown";
+            /**
+             * @description Of a fan
+             * @enum {string}
+             */
+            turns?: "" | "turns" | "dead" | "missing" | "unknown";
+            /** @description Nobody said which cell it is */
+            unknown: boolean;
+            /**
+             * Format: int64
+             * @description 0 while nothing was said of it
+             */
+            version: number;
+            /** @description What the sheet says of it */
+            words: string;
+        };
+        PowerUpView: {
+            by: string;
+            /** @description Who decided to apply power although the gate kept it away */
+            decidedBy?: string;
+            /**
+             * @description How the gate stood then, by what was recorded
+             * @enum {string}
+             */
+            gate: "hold" | "supply-only" | "staged" | "cleared";
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @enum {string} */
+            result: "as-expected" | "not";
+            /** @description The rungs that were tried at once: one, or several where everything was switched on */
+            rungIds: number[];
+            /** @description What was seen, heard, smelt */
+            seen?: string;
+            /** @description The words of the rungs as they were then */
+            steps: string[];
+            /** Format: int64 */
+            version: number;
+            /** @description Why that was decided */
+            why?: string;
+        };
         "Prepare-stand-inRequest": {
             chip: string;
             fault: string;
@@ -8607,6 +9065,43 @@ export interface components {
             machineId: number;
             /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
             text: string;
+        };
+        RailAmperes: {
+            /** Format: double */
+            amperes: number;
+            /** @example +5 */
+            rail: string;
+        };
+        RailReading: {
+            /**
+             * Format: double
+             * @description Amperes that the boards draw by their sheets, a rule of thumb; null where nothing is known
+             */
+            draw: number | null;
+            /** Format: double */
+            high: number | null;
+            /** @enum {string} */
+            load: "" | "dummy" | "machine" | "none";
+            /**
+             * Format: double
+             * @description null where nobody knows
+             */
+            low: number | null;
+            needed: boolean;
+            on: string;
+            rail: string;
+            /**
+             * Format: double
+             * @description Amperes that it can give; null where nobody said
+             */
+            rating: number | null;
+            /** Format: int64 */
+            supplyId: number;
+            /**
+             * Format: double
+             * @description The newest under load; null while there is none
+             */
+            volts: number | null;
         };
         ReadStep: {
             /** @description What to take care of before it comes off, where it was not said at a step before */
@@ -9264,6 +9759,58 @@ export interface components {
             /** Format: int32 */
             value: number;
         };
+        Rung: {
+            /** @enum {string} */
+            kind: "minimum" | "add";
+            /** @description What one expects to see, hear or read */
+            sign?: string;
+            /** @description What is in, or what is added */
+            step: string;
+            /** @description When one stops */
+            stop?: string;
+        };
+        RungView: {
+            /** @description What the last time does not tell, as several rungs were tried at once; else empty */
+            cannotTell: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "minimum" | "add";
+            /** Format: int64 */
+            machineId: number;
+            /** @description YYYY-MM-DD of the last time; empty while it was not tried */
+            on: string;
+            /**
+             * @description Of the last time; empty while it was not tried
+             * @enum {string}
+             */
+            result: "" | "as-expected" | "not";
+            /** @description What one expects to see, hear or read */
+            sign?: string;
+            /** @description What is in, or what is added */
+            step: string;
+            /** @description When one stops */
+            stop?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        SaidPart: {
+            /** @description Of a cell: whether the machine charges it; left out while nobody looked */
+            charged?: boolean;
+            /** @description Of a cell: the machine does not start without it */
+            neededToStart?: boolean;
+            /** @description Its designators, or its words where it has none */
+            place: string;
+            /** @description Of a fan: the machine can do without it */
+            spared?: boolean;
+            /**
+             * @description Of a fan
+             * @enum {string}
+             */
+            turns?: "" | "turns" | "dead" | "missing" | "unknown";
+            /** Format: int64 */
+            version: number;
+        };
         ServiceInput: {
             /** @description As keyboard, monitor, supply, lead to the disk drive */
             as: string;
@@ -9916,6 +10463,100 @@ export interface components {
             name: string;
             subsystem: string;
         };
+        Supply: {
+            /** Format: int64 */
+            id: number;
+            inspectedBy?: string;
+            /** @description YYYY-MM-DD */
+            inspectedOn?: string;
+            /** @enum {string} */
+            kind: "mains" | "adapter" | "bench" | "battery";
+            /** Format: int64 */
+            machineId: number;
+            /** @description When it was last carried by vehicle, dropped or tipped */
+            movedOn?: string;
+            /** @example built-in supply */
+            name: string;
+            /** @description Rails that the machine needs, as +5 */
+            needs?: string[];
+            note?: string;
+            /** @example 50/60 */
+            plateHz?: string;
+            /**
+             * @description That it asks for; empty while nobody read it
+             * @enum {string}
+             */
+            platePolarity?: "" | "centre+" | "centre-" | "none";
+            /**
+             * @description As it stands on the plate: 230, 220-240, 115/230; empty while nobody read it
+             * @example 220-240
+             */
+            plateVolts?: string;
+            /** @description When it was last seen running */
+            ranOn?: string;
+            /** @description What each rail can give */
+            rating?: components["schemas"]["RailAmperes"][];
+            /**
+             * Format: double
+             * @description The voltage at which its selector stands; left out where it has none, or nobody looked
+             */
+            selector?: number;
+            /** @enum {string} */
+            sourcePolarity?: "" | "centre+" | "centre-" | "none";
+            /**
+             * Format: double
+             * @description Of an adapter or a bench supply: what was measured, or is set
+             */
+            sourceVolts?: number;
+            /** @description The machine starts as soon as mains arrives */
+            startsWithMains?: boolean;
+            /** Format: int64 */
+            version: number;
+        };
+        SupplyInput: {
+            inspectedBy?: string;
+            /** @description YYYY-MM-DD */
+            inspectedOn?: string;
+            /** @enum {string} */
+            kind: "mains" | "adapter" | "bench" | "battery";
+            /** @description When it was last carried by vehicle, dropped or tipped */
+            movedOn?: string;
+            /** @example built-in supply */
+            name: string;
+            /** @description Rails that the machine needs, as +5 */
+            needs?: string[];
+            note?: string;
+            /** @example 50/60 */
+            plateHz?: string;
+            /**
+             * @description That it asks for; empty while nobody read it
+             * @enum {string}
+             */
+            platePolarity?: "" | "centre+" | "centre-" | "none";
+            /**
+             * @description As it stands on the plate: 230, 220-240, 115/230; empty while nobody read it
+             * @example 220-240
+             */
+            plateVolts?: string;
+            /** @description When it was last seen running */
+            ranOn?: string;
+            /** @description What each rail can give */
+            rating?: components["schemas"]["RailAmperes"][];
+            /**
+             * Format: double
+             * @description The voltage at which its selector stands; left out where it has none, or nobody looked
+             */
+            selector?: number;
+            /** @enum {string} */
+            sourcePolarity?: "" | "centre+" | "centre-" | "none";
+            /**
+             * Format: double
+             * @description Of an adapter or a bench supply: what was measured, or is set
+             */
+            sourceVolts?: number;
+            /** @description The machine starts as soon as mains arrives */
+            startsWithMains?: boolean;
+        };
         SurveyView: {
             by: string;
             /** @description Cosmetic grade; empty while nobody gave one */
@@ -10445,10 +11086,57 @@ export interface components {
             test: string;
             what: string;
         };
+        UpInput: {
+            /** @description Who decided to apply power although the gate kept it away */
+            decidedBy?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @enum {string} */
+            result: "as-expected" | "not";
+            /** @description The rungs that were tried at once: one, or several where everything was switched on */
+            rungIds: number[];
+            /** @description What was seen, heard, smelt */
+            seen?: string;
+            /** @description Why that was decided */
+            why?: string;
+        };
         Upgrade: {
             from: string;
             how: string;
             to: string;
+        };
+        Upped: {
+            by: string;
+            /** @description Who decided to apply power although the gate kept it away */
+            decidedBy?: string;
+            /**
+             * Format: int64
+             * @description The event of the history, by which the action can be undone
+             */
+            event: number;
+            /**
+             * @description How the gate stood then, by what was recorded
+             * @enum {string}
+             */
+            gate: "hold" | "supply-only" | "staged" | "cleared";
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @enum {string} */
+            result: "as-expected" | "not";
+            /** @description The rungs that were tried at once: one, or several where everything was switched on */
+            rungIds: number[];
+            /** @description What was seen, heard, smelt */
+            seen?: string;
+            /** @description The words of the rungs as they were then */
+            steps: string[];
+            /** Format: int64 */
+            version: number;
+            /** @description Why that was decided */
+            why?: string;
         };
         Vector: {
             /** Format: int64 */
@@ -12437,6 +13125,86 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "say-part-before-power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidPart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Power"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18835,6 +19603,73 @@ export interface operations {
             };
         };
     };
+    "build-ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Power"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-measurements": {
         parameters: {
             query?: never;
@@ -19334,6 +20169,144 @@ export interface operations {
             };
         };
     };
+    "get-power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Power"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "power-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Upped"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "reckon-machine": {
         parameters: {
             query?: never;
@@ -19503,6 +20476,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RomSocket"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-rung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rung"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RungView"];
                 };
             };
             /** @description Unauthorized */
@@ -19893,6 +20937,77 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-supply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supply"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -22586,6 +23701,84 @@ export interface operations {
             };
         };
     };
+    "void-power-up": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-procedures": {
         parameters: {
             query?: never;
@@ -24231,6 +25424,164 @@ export interface operations {
             };
         };
     };
+    "change-rung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedRung"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RungView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-rung": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "end-service": {
         parameters: {
             query: {
@@ -24912,6 +26263,164 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-supply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedSupply"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supply"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-supply": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,6 @@
 /**
- * A photo that waits on this device has no number yet; what cites it meanwhile carries a stand-in: the number under which
- * it waits, below zero. When the photo is sent, the stand-in gives way to the number that the server gave it.
+ * A photo that waits on this device has no number yet; what cites it meanwhile carries a stand-in: the number under
+ * which it waits, below zero. When the photo is sent, the stand-in gives way to the number that the server gave it.
  */
 const keptAs = 'heron numbers given'
 const most = 200
