@@ -22,7 +22,7 @@ import (
 
 // collection is how the museum keeps its numbers.
 var collection = inventory.CollectionInput{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}",
-	Currency: "EUR", TimeZone: "UTC"}
+	Currency: "EUR", TimeZone: "UTC", MainsVolts: 230, MainsHz: 50}
 
 // toldLot is an arrival of the sample world, with names in place of ids.
 type toldLot struct {
@@ -111,7 +111,7 @@ func tellStories(ctx context.Context, actions *app.App, curator action.Actor, pr
 	}
 	for _, part := range []func() error{
 		t.roms, t.identifications, t.questions, t.climates, t.teardowns, t.surveys, t.happened, t.measurements, t.signs,
-		t.services,
+		t.services, t.power,
 	} {
 		if err := part(); err != nil {
 			return err

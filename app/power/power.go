@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/core/calendar"
 	"frugalheron/core/caution"
+	corecondition "frugalheron/core/condition"
 	"frugalheron/core/gate"
 	"frugalheron/core/ladder"
 	"frugalheron/core/lives"
@@ -176,7 +177,7 @@ func (s *Service) findings(ctx context.Context, actor action.Actor, machineID in
 	}
 	open := []openFinding{}
 	for _, f := range how.Findings {
-		if !f.Story.Open {
+		if !f.Story.Open || isRailFailure(f) {
 			continue
 		}
 		one := openFinding{designator: f.Designator, kind: f.Kind}
@@ -190,6 +191,14 @@ func (s *Service) findings(ctx context.Context, actor action.Actor, machineID in
 			Subsystem: gate.CountsAs(f.Subsystem, f.Where+" "+f.Kind+" "+f.Assembly)})
 	}
 	return open, nil
+}
+
+// isRailFailure reports whether a finding is known from a measured rail alone: the gate judges the reading itself.
+func isRailFailure(f condition.FindingView) bool {
+	_, isRail := measure.Rail(f.Where)
+	return isRail && !slices.ContainsFunc(f.Sources, func(s condition.FindingSource) bool {
+		return s.Source != corecondition.FromMeasurement
+	})
 }
 
 func (r *reading) takeParts() {

@@ -59,7 +59,7 @@ func proposal(ctx context.Context, h pg.Handle, machineID int64) ([]ladder.Rung,
 	}
 	units := []ladder.Unit{}
 	for _, a := range fitted {
-		units = append(units, ladder.Unit{Title: a.Title, Kind: a.Kind})
+		units = append(units, ladder.Unit{Title: a.Title, Kind: a.Kind, Slot: a.Slot})
 	}
 	return ladder.Propose(units), nil
 }

@@ -5,7 +5,9 @@
 package ladder
 
 import (
+	"cmp"
 	_ "embed"
+	"fmt"
 	"regexp"
 	"slices"
 	"strings"
@@ -33,6 +35,7 @@ var orderRows = sync.OnceValue(func() (rows []orderRow) {
 type Unit struct {
 	Title string
 	Kind  string // board, card, drive, supply ...
+	Slot  string // in which it sits; empty for none, or where nobody said
 }
 
 // Kind says whether a rung is the minimum, or adds one thing.
@@ -61,12 +64,12 @@ const (
 func Propose(units []Unit) []Rung {
 	inside, others := []string{}, []Unit{}
 	for _, u := range units {
-		switch u.Kind {
-		case "board":
+		switch {
+		case u.Kind == "supply" || u.Kind == "exterior" || u.Kind == "cable":
+		case (u.Kind == "board" || u.Kind == "") && u.Slot == "":
 			inside = append(inside, u.Title)
-		case "supply", "exterior", "cable":
 		default:
-			others = append(others, u)
+			others = append(others, u) // what sits in a slot can be left out
 		}
 	}
 	if len(inside) == 0 && len(others) > 0 {
@@ -83,31 +86,33 @@ func Propose(units []Unit) []Rung {
 		}
 		step += "; out: " + strings.Join(out, ", ")
 	}
-	rungs := []Rung{{Step: shortened(step), Kind: Minimum, Sign: minimumSign, Stop: minimumStop}}
+	rungs := []Rung{{Step: shortened(step, 0), Kind: Minimum, Sign: minimumSign, Stop: minimumStop}}
 	slices.SortStableFunc(others, func(a, b Unit) int { return rankOf(a) - rankOf(b) })
-	named := map[string]int{}
+	named := map[string]int{strings.ToLower(rungs[0].Step): 1}
 	for _, u := range others {
 		row := orderRows()[rankOf(u)]
-		named[u.Title]++
-		title := u.Title
-		for range named[u.Title] - 1 {
-			title += ", the next one" // two of one name are two rungs
+		step := shortened(cmp.Or(strings.TrimSpace(u.Title), u.Kind, "one without a name"), 0)
+		if named[strings.ToLower(step)]++; named[strings.ToLower(step)] > 1 {
+			// Two of one name are two rungs.
+			number := fmt.Sprintf(", number %d", named[strings.ToLower(step)])
+			step = shortened(step, len(number)) + number
 		}
-		rungs = append(rungs, Rung{Step: shortened(title), Kind: Add, Sign: row.sign, Stop: row.stop})
+		rungs = append(rungs, Rung{Step: step, Kind: Add, Sign: row.sign, Stop: row.stop})
 	}
 	return rungs
 }
 
 func rankOf(u Unit) int {
-	return slices.IndexFunc(orderRows(), func(row orderRow) bool { return row.words.MatchString(u.Title + " " + u.Kind) })
+	return slices.IndexFunc(orderRows(), func(row orderRow) bool { return row.words.MatchString(u.Title + " " + u.Kind + " ") })
 }
 
 // longest is how long the words of a rung may be, in characters.
 const longest = 200
 
-func shortened(text string) string {
-	if runes := []rune(text); len(runes) > longest {
-		return string(runes[:longest-1]) + "…"
+// shortened keeps words within what fits, with room for so many characters behind them.
+func shortened(text string, room int) string {
+	if runes := []rune(text); len(runes) > longest-room {
+		return string(runes[:longest-room-1]) + "…"
 	}
 	return text
 }

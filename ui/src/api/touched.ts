@@ -4,10 +4,10 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'power' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
-const ofMachine = ['glance', 'start', 'machines', 'reckoning'] as const satisfies Kind[]
+const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power'] as const satisfies Kind[]
 
 /** The one table of which deed makes what else out of date: what is here is read anew where it is shown. */
 const touches = {
@@ -27,6 +27,8 @@ const touches = {
   rom: ['glance', 'start', 'roms', 'dating', 'models'],
   /** A finding, a measurement, a look, a class of what ages. */
   judgement: [...ofMachine, 'condition', 'measurements', 'risks', 'peripherals'],
+  /** What feeds a machine, its ladder, and that power was applied. */
+  power: [...ofMachine, 'measurements'],
   /** Where it is how warm and damp. */
   climate: ['condition', 'measurements', 'risks', 'peripherals', 'reckoning', 'places', 'start'],
   /** A step of a log, a connector, a procedure. */
@@ -51,7 +53,7 @@ const touches = {
   party: ['parties', 'lots', 'dossier', 'machines', 'start'],
   maker: ['makers'],
   /** The settings of the collection. */
-  collection: ['collection', 'next number', 'session'],
+  collection: ['collection', 'next number', 'session', 'power', 'reckoning'],
   account: ['people'],
 } as const satisfies Record<string, Kind[]>
 

@@ -26,7 +26,7 @@ export function CollectionSettings() {
   const [editing, setEditing] = usePanel('collection', 'keepers')
   if (collection.error) return <Notice tone="stop" word="Not read.">{messageOf(collection.error)}</Notice>
   if (!collection.data) return null
-  const { name, accessionPattern, currency, timeZone } = collection.data
+  const { name, accessionPattern, currency, timeZone, mainsVolts, mainsHz, supplyMonths } = collection.data
   return (
     <>
       <Part title="The collection"
@@ -37,6 +37,9 @@ export function CollectionSettings() {
             <dt>Accession numbers</dt><dd><Mono>{accessionPattern}</Mono></dd>
             <dt>Currency</dt><dd>{currency}</dd>
             <dt>Time zone</dt><dd>{timeZone || `none chosen yet: days are counted in UTC; this device is in ${here}`}</dd>
+            <dt>Mains here</dt><dd>{mainsVolts ? [`${String(mainsVolts)} V`, mainsHz && `${String(mainsHz)} Hz`]
+              .filter(Boolean).join(', ') : 'not said yet: no supply fed by mains passes the power gate'}</dd>
+            <dt>A supply's inspection counts</dt><dd>{supplyMonths ?? 12} months</dd>
           </Facts>
         )}
       </Part>
@@ -47,7 +50,8 @@ export function CollectionSettings() {
 
 function Edit({ collection, onDone }: { collection: Collection; onDone: () => void }) {
   const change = useChangeCollection()
-  const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency', timeZone: 'time zone' }
+  const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency', timeZone: 'time zone',
+    mainsVolts: 'volts of the mains', mainsHz: 'frequency of the mains', supplyMonths: 'months an inspection counts' }
   return (
     <EditRecord keptAs="collection"
       record={collection} change={change} newerIn={(newer) => newer.collection} names={names} onDone={onDone}>
@@ -57,7 +61,9 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
           action="Save"
           onSubmit={(data) => {
             onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'),
-              currency: textOf(data, 'currency'), timeZone: textOf(data, 'timeZone') })
+              currency: textOf(data, 'currency'), timeZone: textOf(data, 'timeZone'),
+              mainsVolts: Number(textOf(data, 'mainsVolts')) || 0, mainsHz: Number(textOf(data, 'mainsHz')) || 0,
+              supplyMonths: Number(textOf(data, 'supplyMonths')) || 0 })
           }}
         >
           <FieldGrid>
@@ -66,6 +72,12 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
               hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
             <Field label="Currency" name="currency" defaultValue={collection.currency} maxLength={3} mono isRequired />
             <ZoneField chosen={collection.timeZone} />
+            <Field label="Mains here, in volts" name="mainsVolts" inputMode="decimal" mono placeholder="230"
+              defaultValue={collection.mainsVolts ? String(collection.mainsVolts) : ''} />
+            <Field label="Mains here, in hertz" name="mainsHz" inputMode="decimal" mono placeholder="50"
+              defaultValue={collection.mainsHz ? String(collection.mainsHz) : ''} />
+            <Field label="An inspection of a supply counts, in months" name="supplyMonths" inputMode="numeric" mono
+              defaultValue={String(collection.supplyMonths ?? 12)} hint="12 by rule of thumb" />
           </FieldGrid>
         </RecordForm>
       )}

@@ -2,7 +2,9 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { type Machine, type MachineFields, useChangeMachine, usePictureOf } from '../../api/machines'
+import type { Power } from '../../api/power'
 import { useAccount } from '../../api/session'
+import { GateMark } from '../../features/power/GateMark'
 import { HistoryList } from '../../features/history/HistoryList'
 import { Button } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
@@ -13,7 +15,7 @@ import { MachineThumb } from '../../features/pictures/MachineThumb'
 import { MachineForm } from '../collection/MachineForm'
 
 /** What the machine is, in two lines; a curator can edit the record in place. */
-export function MachineHead({ machine }: { machine: Machine }) {
+export function MachineHead({ machine, power }: { machine: Machine; power: Power | undefined }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
   const [editing, setEditing] = usePanel('record', 'keepers')
   const [telling, setTelling] = usePanel('history', 'all')
@@ -31,6 +33,7 @@ export function MachineHead({ machine }: { machine: Machine }) {
       <Line>
         <MachineThumb id={picture} size={44} />
         <h1><Accession>{machine.accession}</Accession> {machine.name}</h1>
+        <GateMark machineId={machine.id} power={power} />
         {mayEdit && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit the record</Button>}
         <Button $tone="quiet" aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
       </Line>

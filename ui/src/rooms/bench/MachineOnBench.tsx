@@ -28,7 +28,8 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
   const assemblies = useQuery(queries.assemblies)
   const dossier = useQuery(queries.dossier)
   const known = { dossier: dossier.data, identified: useQuery(queries.identified).data,
-    opened: useQuery(queries.opened).data, condition: useQuery(queries.condition).data }
+    opened: useQuery(queries.opened).data, condition: useQuery(queries.condition).data,
+    power: useQuery(queries.power).data }
   const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
   const boards = new Set(assemblies.data?.map(({ id }) => id))
@@ -39,7 +40,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
     <Layout>
       <StageRail machineId={machine.id} known={{ ...known, machine: reckoning.machine }} />
       <Middle>
-        <MachineHead machine={machine} />
+        <MachineHead machine={machine} power={known.power} />
         <StageName>
           <h2 data-arrive>{stage?.name ?? 'No such stage'}</h2>
           <span>{stage?.usual}</span>

@@ -9,6 +9,7 @@ import { datingQuery, identifyStageQuery } from '../../api/identify'
 import { conditionQuery, measurementsQuery, risksQuery } from '../../api/judge'
 import { type Machine, machinesQuery } from '../../api/machines'
 import { type OpenedUp, openedUpQuery, wiringQuery } from '../../api/openup'
+import { powerQuery } from '../../api/power'
 import { type LazyPage, lazyPage } from '../../kit/lazyPage'
 import type { Reckoning } from '../../features/reckoning/useReckoning'
 import { sheetEditor } from './stages/takestock/editor/sheetEditor'
@@ -19,14 +20,14 @@ export type OnBench = { machine: Machine; assemblies: FittedAssembly[]; dossier:
 /** What every stage of a machine needs, or the rail says. */
 export const benchQueries = (machineId: number) => ({
   assemblies: assembliesQuery(machineId), dossier: dossierQuery(machineId), identified: identifyStageQuery(machineId),
-  opened: openedUpQuery(machineId), condition: conditionQuery(machineId),
+  opened: openedUpQuery(machineId), condition: conditionQuery(machineId), power: powerQuery(machineId),
 })
 
 export type StageState = Schemas['ReckonedStage']
 
 /** What tells how the stages stand, as far as it is there. */
 type Known = { dossier?: Dossier; machine?: Schemas['ReckonedMachine']; identified?: StageState
-  opened?: OpenedUp; condition?: { stage: StageState } }
+  opened?: OpenedUp; condition?: { stage: StageState }; power?: { stage: StageState } }
 
 /**
  * A stage of the work: what a registrar calls it, the lines of the reckoning that it is about, its page with what that
@@ -71,8 +72,9 @@ export const stages: Stage[] = [
     asks: (id) => [measurementsQuery(id), risksQuery(id)], state: ({ condition }) => condition?.stage },
   { path: 'make-good', name: 'Make good', usual: 'treatment', figures: [],
     later: 'Make good will hold the jobs, the parts they wait for, and what was done.' },
-  { path: 'power-up', name: 'Power up', usual: 'first power', figures: [],
-    later: 'Power up will hold what is missing before power may be thought of, and the ladder of steps.' },
+  { path: 'power-up', name: 'Power up', usual: 'first power', figures: ['gate', 'draw'],
+    page: lazyPage(() => import('./stages/powerup/PowerUp').then((m) => m.PowerUp)),
+    asks: (id) => [measurementsQuery(id)], state: ({ power }) => power?.stage },
   { path: 'set-up', name: 'Set up', usual: 'configuration', figures: [],
     later: 'Set up will hold slots, jumpers, memory banks and what is missing to run a program.' },
   { path: 'keep', name: 'Keep', usual: 'storage and care', figures: [],

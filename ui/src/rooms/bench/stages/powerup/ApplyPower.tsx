@@ -1,0 +1,47 @@
+import { useState } from 'react'
+
+import { type Power, usePowerUp } from '../../../../api/power'
+import { gateName } from '../../../../features/power/states'
+import { Choice, Field, FieldGrid, Tick } from '../../../../kit/Field'
+import { Notice } from '../../../../kit/Notice'
+import { RecordForm, textOf } from '../../../../kit/RecordForm'
+
+/** Records that power was applied: with what, and what was seen. Against the gate, with who decided. */
+export function ApplyPower({ machineId, power, onDone }: { machineId: number; power: Power; onDone: () => void }) {
+  const apply = usePowerUp(machineId)
+  const next = power.rungs.find(({ result }) => result !== 'as-expected') ?? power.rungs.at(-1)
+  const [chosen, setChosen] = useState(next ? [next.id] : [])
+  const [result, setResult] = useState<'as-expected' | 'not'>('as-expected')
+  const isAgainst = power.state === 'hold' || power.state === 'supply-only'
+  return (
+    <RecordForm keptAs={`power-up of ${String(machineId)}`} error={apply.error} isPending={apply.isPending} action="Save"
+      onCancel={onDone} wrong={{}}
+      onSubmit={(data) => {
+        apply.mutate({ rungIds: chosen, result, on: textOf(data, 'on'), seen: textOf(data, 'seen'),
+          decidedBy: isAgainst ? textOf(data, 'decidedBy') : '', why: isAgainst ? textOf(data, 'why') : '' },
+        { onSuccess: onDone })
+      }}>
+      {isAgainst && (
+        <Notice tone="attention" word={`The gate stands at ${gateName(power.state)}.`}>
+          {power.missing[0]?.what}. What was done is recorded all the same: say who decided it, and why.
+        </Notice>
+      )}
+      <fieldset>
+        <legend>Tried now: one rung, or several where all was switched on at once</legend>
+        {power.rungs.map(({ id, step }) => (
+          <Tick key={id} label={step} isOn={chosen.includes(id)} onChange={(isOn) => {
+            setChosen((before) => (isOn ? [...before, id] : before.filter((one) => one !== id)))
+          }} />
+        ))}
+      </fieldset>
+      <FieldGrid>
+        <Choice label="Result" name="result" value={result} onChange={setResult}
+          options={[{ value: 'as-expected', text: 'as expected' }, { value: 'not', text: 'not as expected' }]} />
+        <Field label="On" name="on" mono placeholder="today" />
+        {isAgainst && <Field label="Who decided it" name="decidedBy" isRequired />}
+        {isAgainst && <Field label="Why" name="why" isRequired />}
+      </FieldGrid>
+      <Field label="What was seen, heard, smelt" name="seen" rows={2} isRequired={result === 'not'} />
+    </RecordForm>
+  )
+}

@@ -1,0 +1,75 @@
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import type { Machine } from '../../../../api/machines'
+import type { Power } from '../../../../api/power'
+import { gateMark, gateStates } from '../../../../features/power/states'
+import { Cautions } from '../../../../kit/Cautions'
+import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
+import { Mark } from '../../../../kit/Mark'
+import { Faint } from '../../../../kit/Page'
+import { Part } from '../../../../kit/Part'
+import { color, space } from '../../../../theme'
+
+type Props = { machine: Machine; power: Power; mayWrite: boolean }
+
+/** How far the machine has come, what is missing, and what comes next. Nothing of it permits power. */
+export function Gate({ machine, power }: Props) {
+  const at = gateStates.findIndex(({ state }) => state === power.state)
+  return (
+    <Part title="Gate" faint="By what is recorded. It permits nothing: local rules and competent people decide">
+      <Way aria-label="How far it has come">
+        {gateStates.map(({ state, name, means }, i) => (
+          <Station key={state} $now={i === at} aria-current={i === at ? 'step' : undefined}>
+            <strong>{i === at ? <Mark kind={gateMark(power)} /> : <Mark kind={i < at ? 'done' : 'later'} />} {name}</strong>
+            <span>{means}</span>
+          </Station>
+        ))}
+      </Way>
+      <Cautions cautions={power.cautions.filter(({ key }) => key === 'mains' || key === 'tube')} />
+      {power.next.kind !== 'none' && (
+        <p><strong>Next:</strong> {nextWords[power.next.kind]} {power.next.step}: {power.next.why}.</p>
+      )}
+      {power.missing.length > 0 && (
+        <Scroll>
+          <ListTable>
+            <thead><tr><th>Keeps it at</th><th>What is missing</th><th>What to do</th></tr></thead>
+            <tbody>
+              {power.missing.map(({ id, blocks, what, do: act, path }, i) => (
+                <tr key={`${id} ${String(i)}`}>
+                  <Whole>{gateStates.find(({ state }) => state === blocks)?.name}</Whole>
+                  <td>{what}</td>
+                  <td><Link to={`/bench/${String(machine.id)}/${path}`}>{act}</Link></td>
+                </tr>
+              ))}
+            </tbody>
+          </ListTable>
+        </Scroll>
+      )}
+      {power.warnings.length > 0 && (
+        <div>
+          <Faint>Worth knowing:</Faint>
+          <ul>{power.warnings.map((warning) => <li key={warning}><Mark kind="attention" /> {warning}</li>)}</ul>
+        </div>
+      )}
+    </Part>
+  )
+}
+
+const nextWords: Record<Power['next']['kind'], string> = { inspect: 'look at', measure: 'measure', remove: 'take away',
+  minimum: 'try the minimum,', add: 'add', none: '' }
+
+const Way = styled.ol`
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  @media (max-width: 600px) { grid-template-columns: minmax(0, 1fr); }
+`
+const Station = styled.li<{ $now: boolean }>`
+  display: flex;
+  flex-direction: column;
+  padding: ${space(1)};
+  border-top: 3px solid ${({ $now }) => ($now ? color.slate : color.line)};
+  background: ${({ $now }) => ($now ? color.slateGround : 'none')};
+  svg { vertical-align: -3px; }
+  span { color: ${color.faint}; font-size: 14px; line-height: 1.3; }
+`
