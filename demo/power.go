@@ -54,7 +54,8 @@ func (t teller) firstPower(machineID int64, told toldPower) error {
 			return err
 		}
 	}
-	if !slices.ContainsFunc(now.Rails, func(r power.RailReading) bool { return r.Load == "dummy" || r.Load == "machine" }) {
+	if !slices.ContainsFunc(now.Rails,
+		func(r power.RailReading) bool { return r.Load == "dummy" || r.Load == "machine" }) {
 		if err := t.rails(machineID, told.Rails); err != nil {
 			return err
 		}
@@ -77,8 +78,9 @@ func (t teller) firstPower(machineID int64, told toldPower) error {
 
 func (t teller) rails(machineID int64, told [][3]string) error {
 	for _, rail := range told {
-		if _, err := t.actions.Condition.Measure(t.ctx, t.curator, machineID, appcondition.MeasurementInput{Line: rail[0],
-			Load: rail[1], On: rail[2], Instrument: "bench meter 2"}); err != nil {
+		if _, err := t.actions.Condition.Measure(t.ctx, t.curator, machineID,
+			appcondition.MeasurementInput{Line: rail[0],
+				Load: rail[1], On: rail[2], Instrument: "bench meter 2"}); err != nil {
 			return err
 		}
 	}

@@ -607,6 +607,12 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)),
 		See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")),
 		Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
+	look(theme+" power up", chromedp.Navigate(w.stage("power-up")), Click(Button("Build this ladder")),
+		Click(Button("Record that power was applied")), See(Labelled("Who decided it")),
+		Click(Button("Edit rung 1")), See(Labelled("Expected sign")))
+	look(theme+" supply", chromedp.Navigate(w.stage("power-up")+"?open=supply"), See(Labelled("Volts on its plate")),
+		Fill(Labelled("Name"), "built in"), Fill(Labelled("Rails that the machine needs"), "+5 -12"),
+		Click(Button("Save")), See(Text("not read")))
 	look(theme+" identify", chromedp.Navigate(w.identify()), See(Text("the label says version 1.1")),
 		Click(Button("Read out U9 of Old card")), See(Labelled("Device in the reader")),
 		Click(Button("Describe the model")), See(Labelled("Model")),

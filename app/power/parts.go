@@ -71,7 +71,8 @@ func partsOf(ctx context.Context, h pg.Handle, machineID int64, open []openFindi
 		parts = append(parts, p)
 	}
 	for _, row := range empty {
-		parts = append(parts, PowerPart{AssemblyID: row.AssemblyID, Board: row.Board, Line: row.Line, Words: row.Marking,
+		parts = append(parts, PowerPart{AssemblyID: row.AssemblyID, Board: row.Board, Line: row.Line,
+			Words: row.Marking,
 			State: "out", PartInput: PartInput{Place: placeOf(row.Places, row.Marking, "battery")}})
 	}
 	for i := range parts {

@@ -99,12 +99,14 @@ func (s *Service) Power(ctx context.Context, actor action.Actor, machineID int64
 		if err != nil {
 			return Power{}, err
 		}
-		p := Power{State: r.out.State, Danger: r.out.IsDangerous(), Missing: []MissingPoint{}, Next: NextPoint(r.out.Next),
+		p := Power{State: r.out.State, Danger: r.out.IsDangerous(), Missing: []MissingPoint{},
+			Next:     NextPoint(r.out.Next),
 			Warnings: r.out.Warnings, Supplies: r.supplies, Rails: r.rails(), Parts: r.parts, Rungs: r.rungs,
 			Proposed: []ladder.Rung{}, Ups: r.ups, Stage: r.stage(), Changed: []string{}, Plates: []string{}}
 		for _, m := range r.out.Missing {
-			p.Missing = append(p.Missing, MissingPoint{ID: m.ID, Blocks: m.Blocks, What: m.What, Do: m.Do, Supply: m.Supply,
-				Path: r.pathOf(m)})
+			p.Missing = append(p.Missing, MissingPoint{ID: m.ID, Blocks: m.Blocks, What: m.What, Do: m.Do,
+				Supply: m.Supply,
+				Path:   r.pathOf(m)})
 		}
 		if len(r.rungs) == 0 {
 			if p.Proposed, err = proposal(ctx, h, machineID); err != nil {
@@ -170,7 +172,8 @@ func (s *Service) read(ctx context.Context, h pg.Handle, actor action.Actor, mac
 }
 
 // findings takes in the open findings of the machine.
-func (s *Service) findings(ctx context.Context, actor action.Actor, machineID int64, r *reading) ([]openFinding, error) {
+func (s *Service) findings(ctx context.Context, actor action.Actor, machineID int64, r *reading) ([]openFinding,
+	error) {
 	how, err := s.condition.Condition(ctx, actor, machineID)
 	if err != nil {
 		return nil, err

@@ -44,7 +44,8 @@ var rungs = action.Records[power.Rung, RungView]{
 const mostRungs = 60
 
 func checkRung(r *ladder.Rung) error {
-	err := input.CheckAll(input.OneLine("step", &r.Step), input.OneLine("sign", &r.Sign), input.OneLine("stop", &r.Stop))
+	err := input.CheckAll(input.OneLine("step", &r.Step), input.OneLine("sign", &r.Sign), input.OneLine("stop",
+		&r.Stop))
 	if err == nil && r.Step == "" {
 		return action.Reject("step", "say what is in, or what is added")
 	}
@@ -139,7 +140,8 @@ func (s *Service) AddRung(ctx context.Context, actor action.Actor, machineID int
 }
 
 // ChangeRung rewrites one, starting from a version.
-func (s *Service) ChangeRung(ctx context.Context, actor action.Actor, id int64, version int, r ladder.Rung) (RungView, error) {
+func (s *Service) ChangeRung(ctx context.Context, actor action.Actor, id int64, version int,
+	r ladder.Rung) (RungView, error) {
 	if err := checkRung(&r); err != nil {
 		return RungView{}, err
 	}
@@ -186,6 +188,7 @@ func (s *Service) undoVoidRung(ctx context.Context, actor action.Actor, e histor
 			if err := power.UpdateRung(ctx, tx, now); err != nil {
 				return err
 			}
-			return action.Record(ctx, tx, actor, eventTakeBackVoidOfRung, now.ID, &now.MachineID, nil, tellRung(now).Rung)
+			return action.Record(ctx, tx, actor, eventTakeBackVoidOfRung, now.ID, &now.MachineID, nil,
+				tellRung(now).Rung)
 		})
 }

@@ -72,7 +72,8 @@ var supplies = action.Records[power.Supply, Supply]{
 // check refuses what cannot be kept, and brings the rest into one form.
 func (in *SupplyInput) check(actor action.Actor) error {
 	err := input.CheckAll(input.OneLine("name", &in.Name), input.OneLine("plateVolts", &in.PlateVolts),
-		input.OneLine("plateHz", &in.PlateHz), input.OneLine("inspectedBy", &in.InspectedBy), input.Lines("note", &in.Note))
+		input.OneLine("plateHz", &in.PlateHz), input.OneLine("inspectedBy", &in.InspectedBy), input.Lines("note",
+			&in.Note))
 	if err != nil {
 		return err
 	}
@@ -154,7 +155,8 @@ func (s *Service) VoidSupply(ctx context.Context, actor action.Actor, id int64, 
 		if err := power.UpdateSupply(ctx, tx, id, row.Body, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidSupply, id, &row.MachineID, mustTell(row).SupplyInput, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidSupply, id, &row.MachineID,
+			mustTell(row).SupplyInput, nil)
 		return err
 	})
 	return event, err

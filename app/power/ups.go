@@ -141,7 +141,8 @@ func (s *Service) VoidPowerUp(ctx context.Context, actor action.Actor, id int64,
 		if err := power.VoidUp(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidPowerUp, id, &row.MachineID, tellUp(row).inWords(), nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidPowerUp, id, &row.MachineID,
+			tellUp(row).inWords(), nil)
 		return err
 	})
 	return event, err

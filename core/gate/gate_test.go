@@ -29,10 +29,13 @@ func ExampleJudge() {
 
 // cleared is a machine of which nothing is missing; a case changes some of it.
 const cleared = `{"now":"2026-11-28","supplyMonths":12,"local":{"volts":230,"hz":50},
-	"supplies":[{"id":"psu","kind":"mains","plate":{"volts":"220-240","hz":"50","polarity":"none"},"selector":null,"source":null,
-	"inspectedOn":"2026-06-01","movedOn":null,"ranOn":null,"rails":[{"rail":"+5","volts":5,"on":"2026-06-02","load":"dummy"},
-	{"rail":"-12","volts":-12.9,"on":"2026-06-02","load":"machine"}],"needs":["+5","-12"],"rating":{"+5":10},"draw":{"+5":10}}],
-	"findings":[{"id":"f1","severity":"hazard","subsystem":"board"}],"batteries":[{"id":"BT1","state":"replaced","primary":true,
+	"supplies":[{"id":"psu","kind":"mains","plate":{"volts":"220-240","hz":"50","polarity":"none"},"selector":null,
+	"source":null,"inspectedOn":"2026-06-01","movedOn":null,"ranOn":null,
+	"rails":[{"rail":"+5","volts":5,"on":"2026-06-02","load":"dummy"},
+	{"rail":"-12","volts":-12.9,"on":"2026-06-02","load":"machine"}],
+	"needs":["+5","-12"],"rating":{"+5":10},"draw":{"+5":10}}],
+	"findings":[{"id":"f1","severity":"hazard","subsystem":"board"}],
+	"batteries":[{"id":"BT1","state":"replaced","primary":true,
 	"charged":false}],"connectors":[{"id":"P1","open":false},{"id":"P9","open":true,"mustStayFree":true}],
 	"cooling":[{"id":"fan","state":"turns","needed":true}],"changedOn":"2026-07-01",
 	"ladder":[{"step":"board alone","kind":"minimum","result":"as-expected","on":"2026-07-01"},
@@ -53,11 +56,14 @@ func TestWhatIsMissing(t *testing.T) {
 	plate := func(volts, rest string) string {
 		return `"plate":{"volts":"` + volts + `","hz":"50","polarity":"none"},` + rest
 	}
-	plain, own := plate("220-240", `"selector":null`), `"kind":"mains",`+plate("220-240", `"selector":null,"source":null`)
+	plain := plate("220-240", `"selector":null`)
+	own := `"kind":"mains",` + plate("220-240", `"selector":null,`+"\n\t"+`"source":null`)
 	adapter := func(polarity, source string) string {
-		return `"kind":"adapter","plate":{"volts":"9","hz":"","polarity":"` + polarity + `"},"selector":null,"source":` + source
+		return `"kind":"adapter","plate":{"volts":"9","hz":"","polarity":"` + polarity +
+			`"},"selector":null,"source":` + source
 	}
 	const inspected, moved, ran = `"inspectedOn":"2026-06-01"`, `"movedOn":null`, `"ranOn":null`
+	const days = inspected + "," + moved + "," + ran
 	const five, minus = `"volts":5,"on":"2026-06-02","load":"dummy"`, `"volts":-12.9`
 	const disk = `"result":"as-expected","on":"2026-07-02"`
 	for _, c := range []struct {
@@ -90,9 +96,9 @@ func TestWhatIsMissing(t *testing.T) {
 		{inspected, `"inspectedOn":null`, gate.Hold, "psu"},
 		{moved, `"movedOn":"2026-06-01"`, gate.Cleared, ""},
 		{moved, `"movedOn":"2026-06-02"`, gate.Hold, "psu"},
-		{inspected + "," + moved + "," + ran, `"inspectedOn":null,"movedOn":null,"ranOn":"2026-07-01"`, gate.Cleared, ""},
-		{inspected + "," + moved + "," + ran, `"inspectedOn":null,"movedOn":null,"ranOn":"2026-06-30"`, gate.Hold, "psu"},
-		{inspected + "," + moved + "," + ran, `"inspectedOn":"2026-06-01","movedOn":"2026-06-03","ranOn":"2026-07-01"`,
+		{days, `"inspectedOn":null,"movedOn":null,"ranOn":"2026-07-01"`, gate.Cleared, ""},
+		{days, `"inspectedOn":null,"movedOn":null,"ranOn":"2026-06-30"`, gate.Hold, "psu"},
+		{days, `"inspectedOn":"2026-06-01","movedOn":"2026-06-03","ranOn":"2026-07-01"`,
 			gate.SupplyOnly, "+5 -12"},
 		{five, `"volts":5.25,"on":"2026-06-01","load":"dummy"`, gate.Cleared, ""},
 		{five, `"volts":5.251,"on":"2026-06-02","load":"dummy"`, gate.SupplyOnly, "+5"},
@@ -112,7 +118,9 @@ func TestWhatIsMissing(t *testing.T) {
 		{`"replaced","primary":true`, `"swollen","primary":false`, gate.Hold, "BT1"},
 		{`"charged":false`, `"charged":null`, gate.Hold, "BT1"},
 		{`"charged":false`, `"charged":true`, gate.Hold, "BT1"},
-		{`"state":"replaced","primary":true,` + "\n\t" + `"charged":false`, `"state":"out","primary":true,"charged":true`, gate.Cleared, ""},
+		{`"state":"replaced","primary":true,` + "\n\t" + `"charged":false`,
+			`"state":"out","primary":true,"charged":true`,
+			gate.Cleared, ""},
 		{`"state":"replaced"`, `"neededToStart":true,"state":"out"`, gate.Staged, "BT1"},
 		{`"id":"P1","open":false`, `"id":"P1","open":true`, gate.SupplyOnly, "P1"},
 		{`"id":"P9","open":true`, `"id":"P9","open":false`, gate.SupplyOnly, "P9"},
@@ -159,16 +167,19 @@ func TestWhatCannotBeJudged(t *testing.T) {
 	for text, says := range map[string]string{
 		`{}`:                   "now",
 		`{"now":"28.11.2026"}`: "now: \"28.11.2026\" is no day",
-		`{"now":"2026-11-28","changedOn":"2026-11-29"}`:                                                                                 "changedOn: 2026-11-29 is after",
-		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"coal"}]}`:                                                                    "supplies[0].kind",
-		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains","plate":{"polarity":"left"}}]}`:                                       "supplies[0].plate.polarity",
-		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains","rails":[{"rail":"+5","volts":5,"on":"2026-11-29","load":"none"}]}]}`: "supplies[0].rails[0].on",
-		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains","rails":[{"rail":"+5","load":"none"}]}]}`:                             "rails[0].volts",
-		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains"},{"id":"a","kind":"bench"}]}`:                                         "supplies[1].id",
-		`{"now":"2026-11-28","ladder":[{"step":"a","kind":"add"},{"step":"a","kind":"add"}]}`:                                           "ladder[1].step",
-		`{"now":"2026-11-28","ladder":[{"step":"a","kind":"add","result":"well"}]}`:                                                     "ladder[0].result",
-		`{"now":"2026-11-28","findings":[{"id":"a","severity":"bad","subsystem":"tube"}]}`:                                              "findings[0].severity",
-		`{"now":"2026-11-28","supplyMonths":-1}`:                                                                                        "supplyMonths",
+		`{"now":"2026-11-28","changedOn":"2026-11-29"}`:              "changedOn: 2026-11-29 is after",
+		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"coal"}]}`: "supplies[0].kind",
+		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains",
+			"plate":{"polarity":"left"}}]}`: "supplies[0].plate.polarity",
+		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains","rails":[
+			{"rail":"+5","volts":5,"on":"2026-11-29","load":"none"}]}]}`: "supplies[0].rails[0].on",
+		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains","rails":[
+			{"rail":"+5","load":"none"}]}]}`: "rails[0].volts",
+		`{"now":"2026-11-28","supplies":[{"id":"a","kind":"mains"},{"id":"a","kind":"bench"}]}`: "supplies[1].id",
+		`{"now":"2026-11-28","ladder":[{"step":"a","kind":"add"},{"step":"a","kind":"add"}]}`:   "ladder[1].step",
+		`{"now":"2026-11-28","ladder":[{"step":"a","kind":"add","result":"well"}]}`:             "ladder[0].result",
+		`{"now":"2026-11-28","findings":[{"id":"a","severity":"bad","subsystem":"tube"}]}`:      "findings[0].severity",
+		`{"now":"2026-11-28","supplyMonths":-1}`:                                                "supplyMonths",
 	} {
 		var in gate.Input
 		require.NoError(t, json.Unmarshal([]byte(text), &in), text)
@@ -188,14 +199,17 @@ func TestNothingMoreIsAllowedByMoreFindings(t *testing.T) {
 		for range rapid.IntRange(1, 5).Draw(t, "more") {
 			switch rapid.IntRange(0, 3).Draw(t, "what") {
 			case 0:
-				in.Findings = append(in.Findings, gate.Finding{ID: "f", Severity: rapid.SampledFrom([]string{"cosmetic", "watch",
+				in.Findings = append(in.Findings, gate.Finding{ID: "f", Severity: rapid.SampledFrom([]string{"cosmetic",
+					"watch",
 					"repair", "hazard"}).Draw(t, "severity"), Subsystem: rapid.SampledFrom([]string{"supply", "mains", "tube",
 					"battery", "board", "cooling", "other"}).Draw(t, "subsystem")})
 			case 1:
-				in.Batteries = append(in.Batteries, gate.Battery{ID: "b", State: rapid.SampledFrom([]string{"fitted", "leaking",
+				in.Batteries = append(in.Batteries, gate.Battery{ID: "b", State: rapid.SampledFrom([]string{"fitted",
+					"leaking",
 					"swollen", "out", "replaced"}).Draw(t, "state"), Primary: rapid.Bool().Draw(t, "primary")})
 			case 2:
-				in.Cooling = append(in.Cooling, gate.Cooling{ID: "c", State: "dead", Needed: rapid.Bool().Draw(t, "needed")})
+				in.Cooling = append(in.Cooling, gate.Cooling{ID: "c", State: "dead",
+					Needed: rapid.Bool().Draw(t, "needed")})
 			default:
 				in.Connectors = append(in.Connectors, gate.Connector{ID: "p", Open: rapid.Bool().Draw(t, "open")})
 			}

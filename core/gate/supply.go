@@ -279,7 +279,8 @@ func (j *judgement) draw(s Supply) {
 		case !known:
 			j.warn("%s: %g A are drawn from %s, and what it can give is not known", s.ID, draw, rail)
 		case draw > rating+epsilon:
-			j.miss(Missing{ID: rail, Supply: s.ID, Blocks: SupplyOnly, next: Remove, why: "more is drawn than it can give",
+			j.miss(Missing{ID: rail, Supply: s.ID, Blocks: SupplyOnly, next: Remove,
+				why:  "more is drawn than it can give",
 				What: fmt.Sprintf("%g A are drawn from %s, which can give %g A", draw, railName(rail), rating),
 				Do:   "take out what is not needed, or use a supply that can give more"})
 		}

@@ -103,7 +103,8 @@ func Propose(units []Unit) []Rung {
 }
 
 func rankOf(u Unit) int {
-	return slices.IndexFunc(orderRows(), func(row orderRow) bool { return row.words.MatchString(u.Title + " " + u.Kind + " ") })
+	return slices.IndexFunc(orderRows(),
+		func(row orderRow) bool { return row.words.MatchString(u.Title + " " + u.Kind + " ") })
 }
 
 // longest is how long the words of a rung may be, in characters.

@@ -29,7 +29,8 @@ func ExamplePropose() {
 // one stops.
 func TestAnyLadder(t *testing.T) {
 	units := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) ladder.Unit {
-		return ladder.Unit{Title: rapid.SampledFrom([]string{"Main board", "Disk card", "Drive", strings.Repeat("Ö", 300), ""}).
+		return ladder.Unit{Title: rapid.SampledFrom([]string{"Main board", "Disk card", "Drive",
+			strings.Repeat("Ö", 300), ""}).
 			Draw(t, "title"), Kind: rapid.SampledFrom([]string{"board", "card", "drive", "supply", ""}).Draw(t, "kind"),
 			Slot: rapid.SampledFrom([]string{"", "2"}).Draw(t, "slot")}
 	}), 0, 8)

@@ -70,7 +70,8 @@ func (c *comparison) value(need, have Part, usual float64) {
 		if need.Value.other+have.Value.other > 0 && need.Value.bare != have.Value.bare {
 			c.is(noted, "a bare figure that ends in 0 may be meant as it stands, or as a code: measure it")
 		}
-	case have.Value.other > 0 && fits(have.Value.other), need.Value.other > 0 && same(need.Value.other, have.Value.Base):
+	case have.Value.other > 0 && fits(have.Value.other), need.Value.other > 0 && same(need.Value.other,
+		have.Value.Base):
 		c.is(noted, "a bare figure that ends in 0 may be meant as it stands, or as a code: measure it")
 	case fits(have.Value.Base):
 		c.is(noted, "%s where %s is asked for, within %s %%", said(have), said(need), amount(within*100))
@@ -155,7 +156,8 @@ const pitchPlay = 0.1
 func (c *comparison) words(need, have Part, alone bool) {
 	left := func(p Part) []string {
 		if alone {
-			return strings.FieldsFunc(strings.ToLower(p.Text), func(r rune) bool { return strings.ContainsRune(" ,;/()=", r) })
+			return strings.FieldsFunc(strings.ToLower(p.Text),
+				func(r rune) bool { return strings.ContainsRune(" ,;/()=", r) })
 		}
 		return p.Words
 	}

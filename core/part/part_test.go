@@ -24,17 +24,23 @@ func TestGrades(t *testing.T) {
 		part.Exact: `4k7 > 4.7k; 472 > 4k7; 104 > 100n; 0.1uF > 104K; .1 > 100nF; 100nF > .1; 104 > 104; 0R22 > 0.22 ohm
 			1M > 1 Mohm; 0,1uF > 104; 22p > 22; 4700 > 4k7; R47 > 0.47ohm; 4n7 > 4700p; 3x1.2V NiCd > NiCd 3.6V
 			100u 25V 85C > 100 µF/25 V 85°C axial; X1/Y2 2n2 > 2n2 X1Y2; 41256-15 > 41256-15; 74LS245 > 74LS245N
-			foam pad 3 mm > foam pad 3 mm; 10k 5% > 10k ±5%; 47u 6V3 > 47uF 6.3V; 10u 5 mm pitch > 10u P5.08; 10 MFD > 10u; 10mF > 10mF 16V`,
+			foam pad 3 mm > foam pad 3 mm; 10k 5% > 10k ±5%; 47u 6V3 > 47uF 6.3V; 10u 5 mm pitch > 10u P5.08
+			10 MFD > 10u
+			10mF > 10mF 16V`,
 		part.Better: `470u/16V > 470u 25V; 470u/16V > 470u 35V; 100n 50V > 100n 630V; 100n X2 275V~ > 100n X1 275V~
-			100n X2 275V~ > 100n Y2 275VAC; 100u 85C > 100u 105C; 41256-15 > 41256-12; 10k 1/4W > 10k 0.5W; 10k 5% > 10k 1%
+			100n X2 275V~ > 100n Y2 275VAC; 100u 85C > 100u 105C; 41256-15 > 41256-12
+			10k 1/4W > 10k 0.5W; 10k 5% > 10k 1%
 			256Kx1 DRAM 150ns > 41256-12; 100u 8x12 > 100u 8x11; 2n2 Y2 250V~ > 2n2 Y1 250V~; NiCd 60mAh > NiCd 80mAh`,
 		part.Acceptable: `470u/16V > 470u 50V; 100n > 120n; 4k7 > 4.8k; 41256-15 > 41256; NiCd 3.6V > NiMH 3.6V; 100u 16V > 100u
-			100u 105C > 100u; 10k 1% > 10k 5%; 10k 1% > 10k; 470 > 470 ohm; 74LS245 > 74HCT245; 100u blue > 100u; 10u pitch 5 > 10u
+			100u 105C > 100u; 10k 1% > 10k 5%; 10k 1% > 10k; 470 > 470 ohm; 74LS245 > 74HCT245
+			100u blue > 100u; 10u pitch 5 > 10u
 			tantalum 10u > electrolytic 10u; NiCd 3.6V charged > battery 3.6V`,
 		part.No: `470u/16V > 470u 10V; 100n > 1u; 4k7 > 5k6; 100n X2 > 100n; 100n X2 275V~ > 100n Y2 250V~; 2n2 Y2 > 2n2 X1
 			2n2 Y2 > 2n2 Y3; 100n 275V~ > 100n 630V; 100u 105C > 100u 85C; 100u radial > 100u; 100u radial > 100u axial
-			27128-25 DIP-28 > 27128-25; 27128 > 27256; 41256-12 > 41256-15; 74LS245 > 74LS244; 10k > 100n; 100u 8x12 > 100u 10x12
-			10u pitch 5 > 10u pitch 2.5; NiCd 3.6V > NiCd 4.8V; NiCd 3.6V > CR2032; battery 3V charged > CR2032 3V; foam > button
+			27128-25 DIP-28 > 27128-25; 27128 > 27256; 41256-12 > 41256-15; 74LS245 > 74LS244
+			10k > 100n; 100u 8x12 > 100u 10x12
+			10u pitch 5 > 10u pitch 2.5; NiCd 3.6V > NiCd 4.8V; NiCd 3.6V > CR2032
+			battery 3V charged > CR2032 3V; foam > button
 			22u np > 22u electrolytic; X1/Y2 2n2 > 2n2 X2; 27128 EPROM > 27128 SRAM; 10k 0.5W > 10k 0.25W`,
 	} {
 		for _, pair := range strings.FieldsFunc(pairs, func(r rune) bool { return r == ';' || r == '\n' }) {
@@ -54,11 +60,14 @@ func TestGrades(t *testing.T) {
 // Whatever is written: nothing panics, a part stands for itself unless it says nothing of what it needs, and more volts
 // never make a capacitor worse than usable.
 func TestAnyWords(t *testing.T) {
-	words := rapid.SampledFrom([]string{"100n", "104", "470", "4k7", "X2", "Y1", "275V~", "16V", "25V", "NiCd", "charged", "DIP-28",
-		"41256-15", "27128", "radial", "8x12", "P5", "105C", "5%", "1/4W", "foam", "µ", "%", "-", "9999999999999V", "K", ".", "1/0W",
+	words := rapid.SampledFrom([]string{"100n", "104", "470", "4k7", "X2", "Y1", "275V~", "16V", "25V", "NiCd",
+		"charged", "DIP-28",
+		"41256-15", "27128", "radial", "8x12", "P5", "105C", "5%", "1/4W", "foam", "µ", "%", "-", "9999999999999V", "K",
+		".", "1/0W",
 		"\x00", "CR2032", "10mF", "np"})
 	rapid.Check(t, func(t *rapid.T) {
-		text := strings.Join(rapid.SliceOfN(words, 1, 6).Draw(t, "words"), rapid.SampledFrom([]string{" ", "/", ""}).Draw(t, "between"))
+		text := strings.Join(rapid.SliceOfN(words, 1, 6).Draw(t, "words"),
+			rapid.SampledFrom([]string{" ", "/", ""}).Draw(t, "between"))
 		fit, err := part.Match(builtin.Library(), text, text)
 		require.NoError(t, err)
 		require.Contains(t, []part.Grade{part.Exact, part.Acceptable, part.No}, fit.Grade)

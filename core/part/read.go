@@ -143,7 +143,8 @@ var kindWords = map[string]Kind{"capacitor": Capacitor, "capacitors": Capacitor,
 	"accu": Battery}
 
 // ownWords say nothing that is compared.
-var ownWords = []string{"a", "the", "of", "and", "for", "with", "new", "chip", "ic", "type", "or", "safety", "class", "mm"}
+var ownWords = []string{"a", "the", "of", "and", "for", "with", "new", "chip", "ic", "type", "or", "safety",
+	"class", "mm"}
 
 // classWords name sorts of memory.
 var classWords = map[string]device.Class{"dram": device.DRAM, "sram": device.SRAM, "eprom": device.EPROM,
@@ -192,7 +193,8 @@ func (p *Part) takeWord(library *device.Library, word string) {
 	case isDielectric:
 		p.Dielectric = dielectric
 		return
-	case lower == "bipolar", lower == "np", lower == "bp", lower == "non-polar", lower == "nonpolar", lower == "unpolar":
+	case lower == "bipolar", lower == "np", lower == "bp", lower == "non-polar", lower == "nonpolar",
+		lower == "unpolar":
 		p.Unpolar = true
 		return
 	case kindWords[lower] != Other, slices.Contains(ownWords, lower):

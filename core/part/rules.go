@@ -156,7 +156,8 @@ func Cell(words string) (isPrimary, known bool) {
 var noTypes = &device.Library{}
 
 func isPrimaryCell(chemistry string) bool {
-	return slices.ContainsFunc(chemistries, func(one chemistryWords) bool { return one.primary && one.name == chemistry })
+	return slices.ContainsFunc(chemistries,
+		func(one chemistryWords) bool { return one.primary && one.name == chemistry })
 }
 
 // cellPlay is by how much volts of cells differ that are written for one: 3.6 and 3.65.

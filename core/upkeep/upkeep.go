@@ -100,7 +100,8 @@ func Plan(in Input) (Output, error) {
 		}
 	}
 	slices.SortFunc(entries, func(a, b entry) int {
-		return cmp.Or(cmp.Compare(b.OverdueDays, a.OverdueDays), cmp.Compare(a.byID, b.byID), cmp.Compare(a.Task, b.Task))
+		return cmp.Or(cmp.Compare(b.OverdueDays, a.OverdueDays), cmp.Compare(a.byID, b.byID), cmp.Compare(a.Task,
+			b.Task))
 	})
 	out := Output{Due: make([]Due, len(entries)), Rounds: []Round{}}
 	dueNow := map[string][]int{}

@@ -37,17 +37,20 @@ func TestPlan(t *testing.T) {
 		{"task":"clean","everyMonths":12,"of":"machine"},{"task":"look","everyMonths":6,"of":"machine","looks":true}],
 		"hours":{"look":0.25},`
 	thing := func(done string) upkeep.Due {
-		return plan(t, `{`+rules+`"things":[{"id":"B","kind":"battery","since":"2026-06-30","place":[]}],"done":[`+done+`]}`).Due[0]
+		return plan(t, `{`+rules+`"things":[{"id":"B","kind":"battery","since":"2026-06-30","place":[]}],
+			"done":[`+done+`]}`).Due[0]
 	}
 	deed := func(on, how string) string {
 		return fmt.Sprintf(`{"thing":"B","task":"look","on":"%s","how":"%s"}`, on, how)
 	}
 	for done, want := range map[string]string{"": "2026-09-30", deed("2026-08-01", "planned"): "2026-09-30",
 		deed("2027-08-01", "planned"): "2026-09-30", deed("2026-08-01", "seen"): "2026-11-01",
-		deed("2026-08-31", "did") + "," + deed("2026-07-01", "seen"): "2026-11-30", deed("2026-01-01", "did"): "2026-09-30"} {
+		deed("2026-08-31", "did") + "," + deed("2026-07-01", "seen"): "2026-11-30",
+		deed("2026-01-01", "did"):                                    "2026-09-30"} {
 		require.Equal(t, want, thing(done).On.String(), done)
 	}
-	out := plan(t, `{`+rules+`"things":[{"id":"EH-10","kind":"machine","since":"2025-01-01","place":["Rope walk","bay 10"]},
+	out := plan(t, `{`+rules+`"things":[{"id":"EH-10","kind":"machine","since":"2025-01-01",
+		"place":["Rope walk","bay 10"]},
 		{"id":"EH-9","kind":"machine","since":"2025-01-01","place":["Rope walk","bay 2"]},
 		{"id":"EH-7","kind":"machine","since":"2025-01-01","place":["Rope walk"]},
 		{"id":"EH-7 B","kind":"battery","since":"2025-01-01","place":["Rope walk"]}],
@@ -64,13 +67,16 @@ func TestWhatCannotBePlanned(t *testing.T) {
 	for text, says := range map[string]string{
 		`{}`:                   "now",
 		`{"now":"2026-13-01"}`: "now: \"2026-13-01\" is no day",
-		`{"now":"2026-11-28","rules":[{"task":"a","of":"b"}]}`:                                                       "rules[0].everyMonths",
-		`{"now":"2026-11-28","rules":[{"task":"a","of":"b","everyMonths":1},{"task":"a","of":"b","everyMonths":2}]}`: "rules[1]",
-		`{"now":"2026-11-28","things":[{"id":"a"},{"id":"a"}]}`:                                                      "things[1].id",
-		`{"now":"2026-11-28","things":[{"id":"a","since":"soon"}]}`:                                                  "things[0].since",
-		`{"now":"2026-11-28","done":[{"thing":"a","task":"b","on":"2026-11-29","how":"did"}]}`:                       "done[0].on",
-		`{"now":"2026-11-28","done":[{"thing":"a","task":"b","on":"2026-11-27","how":"perhaps"}]}`:                   "done[0].how",
-		`{"now":"2026-11-28","hours":{"a":-1}}`:                                                                      "hours.a",
+		`{"now":"2026-11-28","rules":[{"task":"a","of":"b"}]}`: "rules[0].everyMonths",
+		`{"now":"2026-11-28","rules":[{"task":"a","of":"b","everyMonths":1},
+			{"task":"a","of":"b","everyMonths":2}]}`: "rules[1]",
+		`{"now":"2026-11-28","things":[{"id":"a"},{"id":"a"}]}`:     "things[1].id",
+		`{"now":"2026-11-28","things":[{"id":"a","since":"soon"}]}`: "things[0].since",
+		`{"now":"2026-11-28","done":[
+			{"thing":"a","task":"b","on":"2026-11-29","how":"did"}]}`: "done[0].on",
+		`{"now":"2026-11-28","done":[
+			{"thing":"a","task":"b","on":"2026-11-27","how":"perhaps"}]}`: "done[0].how",
+		`{"now":"2026-11-28","hours":{"a":-1}}`: "hours.a",
 	} {
 		var in upkeep.Input
 		require.NoError(t, json.Unmarshal([]byte(text), &in), text)

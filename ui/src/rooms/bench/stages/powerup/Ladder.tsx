@@ -11,6 +11,7 @@ import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
+import { Unbroken } from '../../../../kit/Unbroken'
 import { usePanel } from '../../../../kit/usePanel'
 import { color, space } from '../../../../theme'
 import { ApplyPower } from './ApplyPower'
@@ -49,7 +50,8 @@ export function Ladder({ machine, power, mayWrite }: PowerProps) {
           <p>There is no ladder yet. By what is fitted, by rule of thumb:</p>
           <Rungs aria-label="Proposed rungs, from the lowest">
             {power.proposed.map((rung, i) => (
-              <Row key={rung.step}><Step $state=""><strong>{i + 1}. {rung.step}</strong><Told rung={rung} /></Step></Row>
+              <Row key={rung.step}><Step $state=""><div><strong>{i + 1}. {rung.step}</strong>
+                <Told rung={rung} /></div></Step></Row>
             ))}
           </Rungs>
           {mayWrite && <Buttons><Button $tone="main" isPending={build.isPending} onPress={() => { build.mutate() }}>
@@ -81,18 +83,24 @@ function Rung({ n, rung, mayWrite }: { n: number; rung: RungView; mayWrite: bool
   return (
     <Row>
       <Step $state={rung.result}>
-        <strong><Mark kind={rung.result === 'not' ? 'problem' : rung.result ? 'done' : 'none'} /> {n}. {rung.step}</strong>
-        <span>{rung.result === '' ? 'not tried' : `${rung.result === 'not' ? 'not as expected' : 'as expected'} on ${rung.on}`}
-          {rung.cannotTell && `; ${rung.cannotTell}`}</span>
-        <Told rung={rung} />
-        {mayWrite && (
-          <Buttons>
-            <Button $small $tone="quiet" aria-label={`Edit rung ${String(n)}`} onPress={() => { setEditing(true) }}>Edit</Button>
-            <Button $small $tone="quiet" aria-label={`Take off rung ${String(n)}`} isPending={voiding.isPending}
-              onPress={() => { voiding.mutate(rung) }}>Take off</Button>
-          </Buttons>
-        )}
-        {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}
+        <div>
+          <strong><Mark kind={rung.result === 'not' ? 'problem' : rung.result ? 'done' : 'none'} /> {n}. {rung.step}</strong>
+          <Told rung={rung} />
+        </div>
+        <div>
+          <span><Unbroken text={rung.result === '' ? 'not tried'
+            : `${rung.result === 'not' ? 'not as expected' : 'as expected'} on ${rung.on}`} />
+            {rung.cannotTell && `; ${rung.cannotTell}`}</span>
+          {mayWrite && (
+            <Buttons>
+              <Button $small $tone="quiet" aria-label={`Edit rung ${String(n)}`} onPress={() => { setEditing(true) }}>
+                Edit</Button>
+              <Button $small $tone="quiet" aria-label={`Take off rung ${String(n)}`} isPending={voiding.isPending}
+                onPress={() => { voiding.mutate(rung) }}>Take off</Button>
+            </Buttons>
+          )}
+          {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}
+        </div>
       </Step>
     </Row>
   )
@@ -122,7 +130,7 @@ const Step = styled.div<{ $state: string }>`
   padding: 4px;
   background: ${({ $state }) => ($state === 'not' ? color.rustGround : 'none')};
   svg { vertical-align: -3px; }
-  span { color: ${color.faint}; font-size: 15px; }
+  div > span { display: block; color: ${color.faint}; font-size: 15px; line-height: 1.35; }
   strong { overflow-wrap: anywhere; }
   @media (max-width: 600px) { grid-template-columns: minmax(0, 1fr); }
 `

@@ -1,12 +1,16 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { useMeasure } from '../../../../api/judge'
+import { meterQuery, useMeasure, useTakeReading } from '../../../../api/judge'
 import type { RailReading } from '../../../../api/power'
+import { messageOf } from '../../../../api/problem'
 import { useKept } from '../../../../data/useDrafts'
+import { Button } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
 import { Mark } from '../../../../kit/Mark'
+import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm } from '../../../../kit/RecordForm'
@@ -15,7 +19,9 @@ import type { PowerProps } from './PowerUp'
 
 /** The rails of the supplies as bars between their limits, and what is drawn from them. */
 export function Rails({ machine, power, mayWrite }: PowerProps) {
+  const meter = useQuery(meterQuery)
   if (power.supplies.length === 0) return null
+  const byMeter = mayWrite && Boolean(meter.data?.address)
   const several = power.supplies.length > 1
   return (
     <Part title="Rails" faint="As measured last under load, between their limits">
@@ -24,15 +30,17 @@ export function Rails({ machine, power, mayWrite }: PowerProps) {
         <Scroll>
           <ListTable>
             <thead><tr>{several && <th>Supply</th>}<th>Rail</th><th>Volts</th><th>Low, measured, high</th><th>Load</th>
-              <th>Drawn, rated (A)</th></tr></thead>
+              <th>Drawn, rated (A)</th>
+              {byMeter && <th><span className="only-read">Meter</span></th>}</tr></thead>
             <tbody>{power.rails.map((rail) => (
               <tr key={`${String(rail.supplyId)} ${rail.rail}`}>
                 {several && <td>{power.supplies.find(({ id }) => id === rail.supplyId)?.name}</td>}
-                <Whole><Mono>{rail.rail}</Mono>{rail.needed && <Faint> needed</Faint>}</Whole>
+                <Whole><Mono>{rail.rail}</Mono>{rail.needed && <><br /><Faint>needed</Faint></>}</Whole>
                 <Whole><Mono>{rail.volts === null ? '-' : rail.volts.toFixed(2)}</Mono></Whole>
                 <td><Bar rail={rail} /></td>
-                <Whole>{rail.volts === null ? 'not measured' : `${loads[rail.load]}, ${rail.on}`}</Whole>
+                <Whole>{rail.volts === null ? 'not measured' : <>{loads[rail.load]}<br /><Faint>{rail.on}</Faint></>}</Whole>
                 <Whole><Mono>{amperes(rail.draw)} / {amperes(rail.rating)}</Mono></Whole>
+                {byMeter && <td><ReadRail machineId={machine.id} rail={rail} /></td>}
               </tr>
             ))}</tbody>
           </ListTable>
@@ -69,6 +77,24 @@ function Bar({ rail }: { rail: RailReading }) {
   )
 }
 
+/** Has the meter read a rail, straight into the record: the leads are held to it, under the load that was said last. */
+function ReadRail({ machineId, rail }: { machineId: number; rail: RailReading }) {
+  const measure = useMeasure(machineId)
+  const take = useTakeReading()
+  const error = measure.error ?? take.error
+  return (
+    <>
+      <Button $small isPending={measure.isPending || take.isPending} aria-label={`Read ${rail.rail} by the meter`}
+        onPress={() => {
+          measure.mutate({ point: rail.rail, quantity: 'volts', supplyId: rail.supplyId,
+            load: rail.load === 'machine' ? 'machine' : 'dummy' }, { onSuccess: ({ id }) => { take.mutate(id) } })
+        }}>Read</Button>
+      {(error ?? take.data?.trouble) && <Notice tone="stop" word="Not read.">{error ? messageOf(error)
+        : take.data?.trouble}</Notice>}
+    </>
+  )
+}
+
 function MeasureRail({ machine, power }: PowerProps) {
   const measure = useMeasure(machine.id)
   const [line, setLine, forget] = useKept(`rail of ${String(machine.id)}`, '')
@@ -100,8 +126,10 @@ const Mono = styled.span`
 `
 const Drawn = styled.div`
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 6px;
+  gap: 0 6px;
+  max-width: 240px;
   svg[viewBox='0 0 120 16'] { width: 120px; flex: none; }
   strong { color: ${color.rust}; white-space: nowrap; }
 `

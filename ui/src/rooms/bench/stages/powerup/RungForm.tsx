@@ -4,8 +4,8 @@ import type { RungFields } from '../../../../api/power'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 
-type Props = { keptAs: string; base?: unknown; start?: RungFields; action: string; error: Error | null; isPending: boolean
-  onSubmit: (rung: RungFields) => void; onCancel: () => void }
+type Props = { keptAs: string; base?: unknown; start?: RungFields; action: string; error: Error | null
+  isPending: boolean; onSubmit: (rung: RungFields) => void; onCancel: () => void }
 
 /** One rung: what is in, what one expects, and when one stops. */
 export function RungForm({ start, onSubmit, ...form }: Props) {

@@ -4,8 +4,8 @@ import type { SupplyFields } from '../../../../api/power'
 import { Choice, Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 
-type Props = { keptAs: string; base?: unknown; start?: SupplyFields; action: string; error: Error | null; isPending: boolean
-  onSubmit: (fields: SupplyFields) => void; onCancel: () => void }
+type Props = { keptAs: string; base?: unknown; start?: SupplyFields; action: string; error: Error | null
+  isPending: boolean; onSubmit: (fields: SupplyFields) => void; onCancel: () => void }
 
 export const kindsOfSupply: Record<SupplyFields['kind'], string> = { mains: 'fed by mains', adapter: 'plug-in adapter',
   bench: 'bench supply', battery: 'battery' }
