@@ -25,6 +25,7 @@ import (
 	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/work"
 	"frugalheron/store/blobs"
 )
 
@@ -47,6 +48,7 @@ type App struct {
 	Sharing    *sharing.Service
 	Teardown   *teardown.Service
 	Power      *power.Service
+	Work       *work.Service
 	Packs      *packs.Service
 	QuickEntry *quickentry.Service
 	Bench      *bench.Service
@@ -73,6 +75,7 @@ func New(db *sqlx.DB) *App {
 	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
 	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown)
+	a.Work = work.New(kernel, a.Sheets, a.Condition)
 	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
@@ -81,7 +84,8 @@ func New(db *sqlx.DB) *App {
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Unknowns: a.Unknowns,
 	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
-		a.Sharing.Verdicts, a.Power.Verdicts)
+		a.Sharing.Verdicts, a.Power.Verdicts,
+		a.Work.Verdicts)
 	return a
 }
 

@@ -23,6 +23,7 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/work"
 	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
 	"frugalheron/core/identification"
@@ -93,6 +94,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	supply, rung := must(u.Power.Power(ctx, curator, u.machine)).Supplies[0],
 		must(u.Power.Power(ctx, curator, u.machine)).Rungs[0]
 	applied := must(u.Power.Power(ctx, curator, u.machine)).Ups[0]
+	job := must(u.Work.Treatment(ctx, curator, u.machine)).Jobs[0]
 	cells := must(u.Sheets.TakeOverSheet(ctx, curator, titled.ID, "== Clock card\nBT1 battery NiCd 3.6V"))[0]
 	const old = 99 // no record has been changed so often
 
@@ -142,6 +144,14 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"power.VoidPowerUp": func() error { return second(u.Power.VoidPowerUp(ctx, curator, applied.ID, old)) },
 		"power.VoidRung":    func() error { return second(u.Power.VoidRung(ctx, curator, rung.ID, old)) },
 		"power.VoidSupply":  func() error { return second(u.Power.VoidSupply(ctx, curator, supply.ID, old)) },
+		"work.ChangeJob":    func() error { return second(u.Work.ChangeJob(ctx, curator, job.ID, old, job.JobInput)) },
+		"work.FinishJob": func() error {
+			return second(u.Work.FinishJob(ctx, curator, job.ID, old, work.FinishInput{}))
+		},
+		"work.VoidJob": func() error { return second(u.Work.VoidJob(ctx, curator, job.ID, old)) },
+		"work.WorkOnJob": func() error {
+			return second(u.Work.WorkOnJob(ctx, curator, job.ID, old, work.WorkInput{State: "in hand"}))
+		},
 		"sharing.EndService": func() error {
 			serving := must(u.Sharing.ServedBy(ctx, curator, u.board))[0]
 			return second(u.Sharing.EndService(ctx, curator, serving.ID, old))

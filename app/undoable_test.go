@@ -32,6 +32,7 @@ import (
 	"frugalheron/app/sharing"
 	appsigns "frugalheron/app/signs"
 	"frugalheron/app/teardown"
+	"frugalheron/app/work"
 	"frugalheron/core/sign"
 	"frugalheron/store/blobs"
 )
@@ -86,6 +87,7 @@ func newUndoables(t *testing.T) *undoables {
 	ladder := must(actions.Power.BuildLadder(ctx, curator, machine.ID)).Rungs
 	must(actions.Power.PowerUp(ctx, curator, machine.ID, power.UpInput{RungIDs: []int64{ladder[0].ID},
 		Result: "as-expected", DecidedBy: "Ottilie", Why: "to see it once"}))
+	must(actions.Work.AddJob(ctx, curator, machine.ID, work.JobInput{Title: "clean it"}))
 	must(actions.Signs.SeeSign(ctx, curator, machine.ID, appsigns.SightingInput{Kind: sign.Code, Shown: "E4"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
@@ -242,6 +244,13 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Sharing.Serve(ctx, curator, u.board,
 				sharing.ServiceInput{MachineID: u.other, As: u.word("keyboard")}))
 		},
+		"void job": func() error {
+			now := must(u.Work.Treatment(ctx, curator, u.machine)).Jobs
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Work.VoidJob(ctx, curator, now[0].ID, now[0].Version))
+		},
 		"power up": func() error {
 			ladder := must(u.Power.Power(ctx, curator, u.machine)).Rungs
 			if len(ladder) == 0 {
@@ -353,7 +362,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Sharing.ServedBy(ctx, curator, u.board)),
-		must(u.Power.Power(ctx, curator, u.machine)), must(u.People.Mentions(ctx, curator)),
+		must(u.Power.Power(ctx, curator, u.machine)), must(u.Work.Treatment(ctx, curator, u.machine)), must(u.People.Mentions(ctx, curator)),
 		must(u.Library.SearchLibrary(ctx, curator, "", 50)),
 		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),
 		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,

@@ -18,6 +18,7 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/work"
 )
 
 // full fails for a field that a test leaves empty: nobody would see that it is lost.
@@ -89,6 +90,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		Text: "what goes in", Asked: "the harbour list"}
 	collection := inventory.CollectionInput{Name: "Gull Point Collection", AccessionPattern: "GP-{number:5}",
 		Currency: "DKK", TimeZone: "Europe/Copenhagen", MainsVolts: 230, MainsHz: 50, SupplyMonths: 6}
+	todo := work.JobInput{Title: "Another battery", Template: "battery-new", FindingKeys: []string{"0123"},
+		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place", Temporary: "2030-01-01",
+		Note: "leads long"}
 	volts := 230.0
 	supply := power.SupplyInput{Name: "built in", Kind: "mains", PlateVolts: "115/230", PlateHz: "50/60",
 		PlatePolarity: "none", Selector: &volts, SourceVolts: &volts, SourcePolarity: "none", InspectedOn: "2025-06-01",
@@ -155,6 +159,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"collection": {written: collection,
 			wrote: must(u.Inventory.ChangeCollection(ctx, curator, 1, collection)).CollectionInput,
 			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
+		"job": {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
 		"supply": {written: supply, wrote: must(u.Power.AddSupply(ctx, curator, added, supply)).SupplyInput,
 			read: must(u.Power.Power(ctx, curator, added)).Supplies[0].SupplyInput},
 		"procedure": {written: procedure,

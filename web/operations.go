@@ -23,6 +23,7 @@ import (
 	"frugalheron/web/signs"
 	"frugalheron/web/teardown"
 	"frugalheron/web/unknowns"
+	"frugalheron/web/work"
 )
 
 // registerAll adds the operations of all subjects.
@@ -47,4 +48,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	packs.Register(api, actions)
 	sharing.Register(api, actions)
 	power.Register(api, actions)
+	work.Register(api, actions)
 }

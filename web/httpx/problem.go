@@ -28,6 +28,7 @@ import (
 	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/work"
 	"frugalheron/store/blobs"
 	"frugalheron/store/pg"
 )
@@ -77,6 +78,7 @@ type Newer struct {
 	Finding          *condition.Finding           `json:"finding,omitempty"`
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
 	Serving          *sharing.Serving             `json:"serving,omitempty"`
+	Job              *work.Job                    `json:"job,omitempty"`
 	Supply           *power.Supply                `json:"supply,omitempty"`
 	Rung             *power.RungView              `json:"rung,omitempty"`
 	PowerUp          *power.PowerUpView           `json:"powerUp,omitempty"`
@@ -249,6 +251,8 @@ func newer(record any) *Newer {
 		return &Newer{Finding: &r}
 	case sharing.Serving:
 		return &Newer{Serving: &r}
+	case work.Job:
+		return &Newer{Job: &r}
 	case power.Supply:
 		return &Newer{Supply: &r}
 	case power.RungView:

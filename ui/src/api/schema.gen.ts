@@ -1200,6 +1200,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The jobs of all machines that are not ended, the oldest first
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-open-jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite what is to be done
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-job"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End a job: its findings are gone, and a new part stands on the sheet
+         * @description Roles: curator, technician.
+         */
+        post: operations["finish-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a job that was put down by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say how a job goes on: in hand, waiting, done in part, declined
+         * @description Roles: curator, technician.
+         */
+        post: operations["work-on-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/known-assemblies": {
         parameters: {
             query?: never;
@@ -1968,6 +2068,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put down what is to be done
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/known-sockets": {
         parameters: {
             query?: never;
@@ -2406,6 +2526,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["start-teardown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/treatment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The jobs of a machine, and the findings that no job mends yet
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-treatment"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5079,6 +5219,32 @@ export interface components {
             /** @description Assemblies in whose editor stands again what is kept */
             kept: number[];
         };
+        ChangedJob: {
+            /**
+             * Format: int64
+             * @description The board that it is done on; left out for the machine as a whole
+             */
+            assemblyId?: number;
+            /** @description The findings that it mends */
+            findingKeys?: string[];
+            /** @description Parts that it waits for until they are there */
+            needs?: string[];
+            note?: string;
+            /** @description Designators, or where, in words */
+            place?: string;
+            /** @description The test that proves it; empty where none does */
+            proof?: string;
+            /** @description The usual job that it is; empty for none */
+            template?: string;
+            /** @description Of a temporary repair: the day by which the lasting one is due, YYYY-MM-DD */
+            temporary?: string;
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedLot: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
             arrived?: string;
@@ -5953,6 +6119,22 @@ export interface components {
              */
             version: number;
         };
+        Ending: {
+            by: string;
+            /** @description The part that is in now; empty where none was replaced */
+            new: string;
+            /** @enum {string} */
+            oldPart: "" | "kept" | "returned" | "scrapped";
+            /** @description YYYY-MM-DD; empty while it is open */
+            on: string;
+            proven: boolean;
+            /** @description What the test said */
+            provenBy: string;
+            /** @enum {string} */
+            reversible: "" | "yes" | "partly" | "no";
+            /** @description What would undo it */
+            undo: string;
+        };
         Entered: {
             /**
              * Format: int64
@@ -6361,6 +6543,32 @@ export interface components {
             waits: boolean;
             /** @description Board, designator and place, in words */
             where: string;
+        };
+        FinishedJob: {
+            /**
+             * Format: int64
+             * @description Spent on it since it was last said
+             */
+            minutes?: number;
+            /** @description The part that is in now: it goes onto the sheet of the board, in the place of the old one */
+            new?: string;
+            /** @enum {string} */
+            oldPart?: "" | "kept" | "returned" | "scrapped";
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description The test that proves it was made, and says so */
+            proven?: boolean;
+            /** @description What the test said */
+            provenBy?: string;
+            /** @description The findings are not gone by it */
+            remain?: boolean;
+            /** @description What would undo it, where that is not as usual */
+            undo?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         Fit: {
             difference: string;
@@ -6802,6 +7010,75 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Job: {
+            accession: string;
+            /**
+             * Format: int64
+             * @description The board that it is done on; left out for the machine as a whole
+             */
+            assemblyId?: number;
+            by: string;
+            /** @description Of its steps, each once; none once it is ended */
+            cautions: components["schemas"]["Caution"][];
+            ending: components["schemas"]["Ending"];
+            /** @description The findings that it mends */
+            findingKeys?: string[];
+            /** Format: int64 */
+            id: number;
+            /** @description What is left of it, where it was done in part */
+            left: string;
+            machine: string;
+            /** Format: int64 */
+            machineId: number;
+            /**
+             * Format: int64
+             * @description Spent on it
+             */
+            minutes: number;
+            /** @description Parts that it waits for until they are there */
+            needs?: string[];
+            note?: string;
+            /** @description Designators, or where, in words */
+            place?: string;
+            /** @description The test that proves it; empty where none does */
+            proof?: string;
+            /** @enum {string} */
+            state: "waiting for part" | "waiting for hands" | "in hand" | "done" | "declined";
+            /** @description The usual job that it is; empty for none */
+            template?: string;
+            /** @description Of a temporary repair: the day by which the lasting one is due, YYYY-MM-DD */
+            temporary?: string;
+            title: string;
+            /** @description It is done, and the test that proves it was not made */
+            unproven: boolean;
+            /** @description How it is usually done; null where it is no usual job */
+            usual: components["schemas"]["Template"] | null;
+            /** Format: int64 */
+            version: number;
+            /** @description Why it waits, or was declined */
+            why: string;
+        };
+        JobInput: {
+            /**
+             * Format: int64
+             * @description The board that it is done on; left out for the machine as a whole
+             */
+            assemblyId?: number;
+            /** @description The findings that it mends */
+            findingKeys?: string[];
+            /** @description Parts that it waits for until they are there */
+            needs?: string[];
+            note?: string;
+            /** @description Designators, or where, in words */
+            place?: string;
+            /** @description The test that proves it; empty where none does */
+            proof?: string;
+            /** @description The usual job that it is; empty for none */
+            template?: string;
+            /** @description Of a temporary repair: the day by which the lasting one is due, YYYY-MM-DD */
+            temporary?: string;
+            title: string;
         };
         JudgedSubsystem: {
             /** @enum {string} */
@@ -8289,6 +8566,7 @@ export interface components {
             custody?: components["schemas"]["Custody"];
             finding?: components["schemas"]["Finding"];
             identification?: components["schemas"]["IdentificationView"];
+            job?: components["schemas"]["Job"];
             knownAssembly?: components["schemas"]["KnownAssembly"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
@@ -10870,6 +11148,28 @@ export interface components {
             n: number;
             step: components["schemas"]["TeardownStep"];
         };
+        Template: {
+            /** @description The step that people forget */
+            forget: string;
+            key: string;
+            /**
+             * Format: int64
+             * @description That it usually takes
+             */
+            minutes: number;
+            /** @description What is used up or fitted */
+            needs: string[];
+            /** @description The test that proves it */
+            proof: string;
+            /** @enum {string} */
+            reversible: "yes" | "partly" | "no";
+            /** @description In working order */
+            steps: string[];
+            title: string;
+            tools: string[];
+            /** @description What would undo it */
+            undo: string;
+        };
         Text: {
             /** Format: int64 */
             offset: number;
@@ -10911,6 +11211,27 @@ export interface components {
             fault: string;
             /** @description Empty to leave them where they are */
             point?: string;
+        };
+        Treatment: {
+            /** @description The open ones first, each in the order in which they were put down */
+            jobs: components["schemas"]["Job"][];
+            /**
+             * Format: int64
+             * @description That the open jobs usually take
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description Minutes spent on all jobs
+             */
+            spent: number;
+            stage: components["schemas"]["ReckonedStage"];
+            /** @description All usual jobs */
+            usual: components["schemas"]["Template"][];
+            /** @description Parts that open jobs wait for */
+            waitsFor: string[];
+            /** @description Open findings that no job mends yet, the gravest first */
+            wanting: components["schemas"]["Wanting"][];
         };
         Turn: {
             after: string;
@@ -11173,6 +11494,19 @@ export interface components {
             event: number;
             lot: components["schemas"]["Lot"];
         };
+        Wanting: {
+            /** Format: int64 */
+            assemblyId: number | null;
+            key: string;
+            kind: string;
+            /** @description Designators, where it has some */
+            place: string;
+            /** @enum {string} */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /** @description Keys of the usual jobs, the likeliest first */
+            usual: string[];
+            where: string;
+        };
         WayView: {
             /** @description The procedure, or the log, from which it follows */
             by: string;
@@ -11362,6 +11696,24 @@ export interface components {
             /** @description The connectors it is about */
             names: string[];
             text: string;
+        };
+        WorkedOnJob: {
+            /** @description What is left, where it was done in part */
+            left?: string;
+            /**
+             * Format: int64
+             * @description Spent on it since it was last said
+             */
+            minutes?: number;
+            /** @enum {string} */
+            state: "waiting for part" | "waiting for hands" | "in hand" | "declined";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @description Why it waits; of one that is declined it has to be said */
+            why?: string;
         };
         YearOfFindings: {
             /** Format: int64 */
@@ -16117,6 +16469,371 @@ export interface operations {
             };
         };
     };
+    "list-open-jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "finish-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishedJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-job": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "work-on-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkedOnJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-known-assemblies": {
         parameters: {
             query?: {
@@ -19536,6 +20253,77 @@ export interface operations {
             };
         };
     };
+    "add-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-known-sockets": {
         parameters: {
             query?: never;
@@ -21168,6 +21956,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-treatment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Treatment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

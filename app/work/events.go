@@ -1,0 +1,40 @@
+package work
+
+import (
+	"fmt"
+
+	"frugalheron/app/action"
+)
+
+var (
+	eventAddJob = action.NewEvent("add job", "job", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("put down the job %v", a["title"])
+	})
+	eventChangeJob = action.NewEvent("change job", "job", func(_ string, b, a action.Fields) string {
+		return fmt.Sprintf("changed the job %v: %s", a["title"], action.Changes(b, a))
+	})
+	eventWorkOnJob = action.NewEvent("work on job", "job", func(_ string, b, a action.Fields) string {
+		words := fmt.Sprintf("the job %v: %v, it was %v", a["title"], a["state"], b["state"])
+		return words + said("; left: ", a["left"]) + said("; because ", a["why"])
+	})
+	eventFinishJob = action.NewEvent("finish job", "job", func(_ string, _, a action.Fields) string {
+		words := fmt.Sprintf("did the job %v on %v", a["title"], a["on"])
+		if a["proven"] == false {
+			words += ", unproven"
+		}
+		return words + said("; now in: ", a["new"]) + said("; the old part was ", a["oldPart"])
+	})
+	eventVoidJob = action.NewEvent("void job", "job", func(_ string, b, _ action.Fields) string {
+		return fmt.Sprintf("deleted the job %v", b["title"])
+	})
+	eventTakeBackVoidOfJob = action.NewEvent("take back void of job", "job", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("took back that the job %v was deleted", a["title"])
+	})
+)
+
+func said(before string, what any) string {
+	if what == nil || what == "" {
+		return ""
+	}
+	return fmt.Sprintf("%s%v", before, what)
+}

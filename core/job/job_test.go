@@ -1,0 +1,88 @@
+package job_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"frugalheron/core/condition"
+	"frugalheron/core/job"
+	"frugalheron/core/sheet"
+)
+
+func ExampleFor() {
+	for _, t := range job.For("batteries", "leaking BT1") {
+		fmt.Printf("%s (never forget: %s)\n", t.Title, t.Forget)
+	}
+	// Output:
+	// Take the battery out (never forget: the picture of its polarity, before it is out)
+	// Replace the battery (never forget: to write down the settings, before it is out)
+}
+
+func ExamplePutInto() {
+	body, _ := job.PutInto("U1         74LS00\nBT1        NiCd 3.6V !leaking: crust # left of U1", "bt1", "NiMH 3.6V", "2026-11-29")
+	fmt.Println(body)
+	// Output:
+	// U1         74LS00
+	// BT1        NiMH 3.6V new:2026-11-29 # left of U1
+}
+
+// Each template says all of what it is for, and its subsystems are those of a condition check.
+func TestTemplatesAreWhole(t *testing.T) {
+	seen := map[string]bool{}
+	for _, one := range job.Templates() {
+		require.False(t, seen[one.Key], one.Key)
+		seen[one.Key] = true
+		for _, said := range []string{one.Title, one.Forget, one.Undo, one.Proof, string(one.Reversible)} {
+			require.NotEmpty(t, said, one.Key)
+		}
+		require.NotEmpty(t, one.Tools)
+		require.NotEmpty(t, one.Needs)
+		require.Greater(t, len(one.Steps), 3, one.Key)
+		require.Positive(t, one.Minutes)
+		found, ok := job.Of(one.Key)
+		require.True(t, ok)
+		require.Equal(t, one.Title, found.Title)
+	}
+	for _, s := range condition.Subsystems() {
+		if s.Key == "tube" || s.Key == "roms" || s.Key == "adjusters" || s.Key == "tantalum" || s.Key == "other" {
+			continue // for somebody competent, for the ROM lab, or for no usual job
+		}
+		fits := false
+		for _, kind := range s.Kinds {
+			fits = fits || len(job.For(s.Key, kind)) > 0
+		}
+		require.True(t, fits, "nothing usual mends %s", s.Key)
+	}
+	require.Empty(t, job.For("roms", "fading"))
+	_, ok := job.Of("none")
+	require.False(t, ok)
+}
+
+// Whatever stands on a sheet: putting in a part changes its one line, or nothing with the reason.
+func TestPutIntoChangesOneLine(t *testing.T) {
+	line := rapid.SampledFrom([]string{"U1 74LS00", "BT1 NiCd 3.6V !leaking", "BT1,BT2 NiCd", "8x 4164", "", "# note", "U2 @empty",
+		"free text", "BT1 ? # why", "C1-C8 100n"})
+	rapid.Check(t, func(t *rapid.T) {
+		lines := rapid.SliceOfN(line, 0, 6).Draw(t, "lines")
+		body := strings.Join(lines, "\n")
+		after, err := job.PutInto(body, "BT1", "NiMH  3.6V", "2026-11-29")
+		if err != nil {
+			require.Equal(t, body, after)
+			return
+		}
+		changed := 0
+		for i, now := range strings.Split(after, "\n") {
+			if now != lines[i] {
+				changed++
+				require.True(t, strings.HasPrefix(now, "BT1        NiMH 3.6V new:2026-11-29"), now)
+			}
+		}
+		require.Equal(t, 1, changed)
+		_, err = sheet.Parse([]byte(after), sheet.Body)
+		require.NoError(t, err)
+	})
+}

@@ -1,0 +1,46 @@
+package job
+
+import (
+	"fmt"
+	"strings"
+
+	"frugalheron/core/sheet"
+)
+
+// PutInto writes into a sheet that another part is at a place since a day: the words of the part there give way to the new
+// ones, and what was found on it goes with it. A place that stands on a line with others is for people to write.
+func PutInto(body, place, words, day string) (string, error) {
+	parsed, err := sheet.Parse([]byte(body), sheet.Body)
+	if err != nil {
+		return body, err
+	}
+	for _, assembly := range parsed.Assemblies {
+		for _, line := range assembly.Lines {
+			e := line.Entry
+			if e == nil || !containsFold(e.Designators, place) {
+				continue
+			}
+			if len(e.Designators) != 1 {
+				return body, fmt.Errorf("%s stands on line %d together with others: write the new part on the sheet", place,
+					e.Line)
+			}
+			lines := strings.Split(body, "\n")
+			now := fmt.Sprintf("%-10s %s", e.Designators[0], strings.Join(strings.Fields(words), " "))
+			if e.Socketed {
+				now += " @socket"
+			}
+			lines[e.Line-1] = strings.TrimRight(now+" new:"+day+" "+e.Comment, " ")
+			return strings.Join(lines, "\n"), nil
+		}
+	}
+	return body, fmt.Errorf("%s does not stand on the sheet: write the new part there", place)
+}
+
+func containsFold(all []string, one string) bool {
+	for _, s := range all {
+		if strings.EqualFold(s, one) {
+			return true
+		}
+	}
+	return false
+}
