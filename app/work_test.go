@@ -52,6 +52,12 @@ func TestAJobEndsWhatItMends(t *testing.T) {
 	require.False(t, proven.Unproven)
 	require.Equal(t, "settled", string(now().Stage.State))
 	require.Empty(t, must(actions.Work.OpenJobs(ctx, viewer)))
+
+	// A cell that is out is out at the gate, too; and what is decided not to be done is not asked for again.
+	out := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Template: "battery-out", AssemblyID: &board,
+		Place: "BT1"}))
+	must(actions.Work.FinishJob(ctx, technician, out.ID, out.Version, work.FinishInput{TakenOut: true}))
+	require.Equal(t, "out", must(actions.Power.Power(ctx, viewer, machine)).Parts[0].State)
 }
 
 func TestJobsThatAreRefused(t *testing.T) {

@@ -607,6 +607,9 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)),
 		See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")),
 		Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
+	look(theme+" make good", chromedp.Navigate(w.stage("make-good")), Click(Button("Put down a job")),
+		See(Labelled("What is to be done")), Click(Button("Cancel")), Click(Button("Replace the battery")),
+		Click(Button("Take in hand")), Click(Button("Done")), See(Labelled("What is in now at BT1")))
 	look(theme+" power up", chromedp.Navigate(w.stage("power-up")), Click(Button("Build this ladder")),
 		Click(Button("Record that power was applied")), See(Labelled("Who decided it")),
 		Click(Button("Edit rung 1")), See(Labelled("Expected sign")))

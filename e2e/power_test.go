@@ -15,11 +15,11 @@ import (
 	"frugalheron/instruments/meter"
 )
 
-// From a machine of which nobody said anything to a cleared gate, by keyboard: the local mains, what feeds it, a rail by
-// the meter, the ladder rung by rung; then a step that is not as expected closes the gate again.
+// From a leaking battery to a cleared gate, by keyboard: the job from the finding, done; the local mains, what feeds the
+// machine, a rail by the meter, the ladder rung by rung; then a step that is not as expected closes the gate again.
 func TestFirstPower(t *testing.T) {
 	w, b := newWorld(t), open(t)
-	w.addBoard(t, "== Main board\nU1 74LS00\nBT1 battery NiCd 3.6V\n== Disk card | slot 2\nU1 74LS245")
+	w.addBoard(t, "== Main board\nU1 74LS00\nBT1 battery NiCd 3.6V !leaking: crust\n== Disk card | slot 2\nU1 74LS245")
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"EH-0900 +5": {quantity.Volts: 5.02}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
@@ -29,8 +29,18 @@ func TestFirstPower(t *testing.T) {
 		return chromedp.Tasks{chromedp.Focus(Labelled(label), chromedp.BySearch), Keys(text)}
 	}
 	press := func(button string) chromedp.Action { return chromedp.Tasks{focusButton(button), Keys(kb.Enter)} }
+	tick := func(label string) chromedp.Action {
+		return chromedp.Tasks{chromedp.Focus(`//label[contains(., "`+label+`")]/input`, chromedp.BySearch), Keys(" ")}
+	}
 	require.NoError(t, b.Do(
-		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(w.url+"/account?open=collection"),
+		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(w.stage("make-good")), gate("hold, 4 missing"),
+		press("Replace the battery"), See(Text("Easily forgotten:")), press("Take in hand"), See(Text("Caution, cells.")),
+		press("Done"), field("What is in now at BT1", "battery NiMH 3.6V"), field("Minutes spent now", "25"),
+		tick("Tested:"), field("What the test said", "3.9 V in place"), press("Save"), See(Text("1 job is ended")),
+		See(Text("can be undone")), gate("hold, 2 missing"),
+	))
+	require.NoError(t, b.Do(
+		chromedp.Navigate(w.url+"/account?open=collection"),
 		field("Mains here, in volts", "230"), field("Mains here, in hertz", "50"), press("Save"),
 		See(Text("230 V, 50 Hz")),
 		chromedp.Navigate(w.stage("power-up")), See(Text("nobody said what feeds it")), gate("hold, 2 missing"),
@@ -63,6 +73,7 @@ func TestFirstPower(t *testing.T) {
 	history, err := w.actions.Power.Power(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Len(t, history.Ups, 2)
+	require.Equal(t, "replaced", history.Parts[0].State)
 }
 
 func (w world) today() string { return action.Actor{}.Today() }

@@ -19,7 +19,7 @@ var subjects = map[string]subject{
 	"procedure": {MayLook, true},
 	"survey":    {MayLook, true}, "finding": {MayLook, true}, "measurement": {MayLook, true},
 	"supply": {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
-	"job": {MayLook, true},
+	"job":      {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},
 	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true},
 	"chip reading": {MayLook, true},

@@ -23,6 +23,7 @@ type FinishInput struct {
 	On       string `json:"on" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
 	Minutes  int    `json:"minutes" minimum:"0" maximum:"100000" required:"false" doc:"Spent on it since it was last said"`
 	New      string `json:"new" says:"text" maxLength:"300" required:"false" doc:"The part that is in now: it goes onto the sheet of the board, in the place of the old one"`
+	TakenOut bool   `json:"takenOut" required:"false" doc:"The place is empty now: that goes onto the sheet"`
 	OldPart  string `json:"oldPart" enum:",kept,returned,scrapped" required:"false"`
 	Proven   bool   `json:"proven" required:"false" doc:"The test that proves it was made, and says so"`
 	ProvenBy string `json:"provenBy" says:"text" maxLength:"300" required:"false" doc:"What the test said"`
@@ -72,7 +73,7 @@ func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, v
 		}
 		kept := j.kept()
 		kept.Minutes, kept.Left, kept.Why = kept.Minutes+in.Minutes, "", ""
-		kept.Ending = Ending{On: in.On, New: in.New, OldPart: in.OldPart, Proven: in.Proven, ProvenBy: in.ProvenBy,
+		kept.Ending = Ending{On: in.On, New: in.New, TakenOut: in.TakenOut, OldPart: in.OldPart, Proven: in.Proven, ProvenBy: in.ProvenBy,
 			Undo: in.Undo, By: actor.Name}
 		if j.Usual != nil {
 			kept.Ending.Reversible, kept.Ending.Undo = j.Usual.Reversible, cmp.Or(in.Undo, j.Usual.Undo)
@@ -93,25 +94,34 @@ func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, v
 
 // putIn writes the part that is in now onto the sheet of its board.
 func (s *Service) putIn(ctx context.Context, tx *sqlx.Tx, actor action.Actor, j Job, in FinishInput) error {
-	if in.New == "" {
+	field := "new"
+	switch {
+	case in.New == "" && !in.TakenOut:
 		return nil
+	case in.New != "" && in.TakenOut:
+		return action.Reject("takenOut", "a place is empty, or another part is in: say one of them")
+	case in.TakenOut:
+		field = "takenOut"
 	}
 	place := strings.TrimSpace(j.Place)
 	if j.AssemblyID == nil || place == "" {
-		return action.Reject("new", "the job does not say on which board and where; say that on the job, or write the new part on the sheet")
+		return action.Reject(field, "the job does not say on which board and where; say that on the job, or write the new part on the sheet")
 	}
 	// What went with its board to another machine is mended there.
-	if err := appinventory.OfMachine(ctx, tx, j.MachineID, appinventory.NamedIf("new", inventory.OwnedBoard,
+	if err := appinventory.OfMachine(ctx, tx, j.MachineID, appinventory.NamedIf(field, inventory.OwnedBoard,
 		j.AssemblyID)...); err != nil {
 		return err
 	}
 	newest, err := sheets.NewestRevision(ctx, tx, *j.AssemblyID)
 	if err != nil {
-		return input.Missing(err, "new", "the board has no sheet yet; write the new part there")
+		return input.Missing(err, field, "the board has no sheet yet; write the new part there")
 	}
-	body, err := job.PutInto(newest.Body, place, in.New, in.On)
+	body, err := job.TakeOutOf(newest.Body, place)
+	if in.New != "" {
+		body, err = job.PutInto(newest.Body, place, in.New, in.On)
+	}
 	if err != nil {
-		return action.Reject("new", err.Error())
+		return action.Reject(field, err.Error())
 	}
 	return action.Second(s.sheets.SaveSheet(ctx, actor, *j.AssemblyID, newest.N, body))
 }

@@ -35,6 +35,7 @@ type JobInput struct {
 type Ending struct {
 	On         string         `json:"on" doc:"YYYY-MM-DD; empty while it is open"`
 	New        string         `json:"new" says:"text" doc:"The part that is in now; empty where none was replaced"`
+	TakenOut   bool           `json:"takenOut" doc:"The place is empty since"`
 	OldPart    string         `json:"oldPart" enum:",kept,returned,scrapped"`
 	Proven     bool           `json:"proven"`
 	ProvenBy   string         `json:"provenBy" says:"text" doc:"What the test said"`

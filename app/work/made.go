@@ -15,7 +15,7 @@ import (
 type Treatment struct {
 	Stage    reckoning.Stage `json:"stage"`
 	Jobs     []Job           `json:"jobs" doc:"The open ones first, each in the order in which they were put down"`
-	Wanting  []Wanting       `json:"wanting" doc:"Open findings that no job mends yet, the gravest first"`
+	Wanting  []Wanting       `json:"wanting" doc:"Open findings that no job mends yet, and of which nobody decided that none does, the gravest first"`
 	Usual    []job.Template  `json:"usual" doc:"All usual jobs"`
 	Minutes  int             `json:"minutes" doc:"That the open jobs usually take"`
 	Spent    int             `json:"spent" doc:"Minutes spent on all jobs"`
@@ -81,10 +81,10 @@ func (t *Treatment) want(w Wanting, subsystem string) {
 	t.Wanting = append(t.Wanting, w)
 }
 
-// isMended reports whether an open job mends a finding.
+// isMended reports whether an open job mends a finding, or it was decided that none does.
 func (t *Treatment) isMended(key string) bool {
 	for _, j := range t.Jobs {
-		if j.State.IsOpen() && j.has(key) {
+		if j.State != job.Done && j.has(key) {
 			return true
 		}
 	}

@@ -23,9 +23,12 @@ func ExampleFor() {
 }
 
 func ExamplePutInto() {
+	out, _ := job.TakeOutOf("BT1        NiCd 3.6V !leaking: crust", "BT1")
+	fmt.Println(out)
 	body, _ := job.PutInto("U1         74LS00\nBT1        NiCd 3.6V !leaking: crust # left of U1", "bt1", "NiMH 3.6V", "2026-11-29")
 	fmt.Println(body)
 	// Output:
+	// BT1        NiCd 3.6V @empty
 	// U1         74LS00
 	// BT1        NiMH 3.6V new:2026-11-29 # left of U1
 }

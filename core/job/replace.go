@@ -10,6 +10,22 @@ import (
 // PutInto writes into a sheet that another part is at a place since a day: the words of the part there give way to the new
 // ones, and what was found on it goes with it. A place that stands on a line with others is for people to write.
 func PutInto(body, place, words, day string) (string, error) {
+	return rewrite(body, place, func(e *sheet.Entry) string {
+		now := strings.Join(strings.Fields(words), " ")
+		if e.Socketed {
+			now += " @socket"
+		}
+		return now + " new:" + day
+	})
+}
+
+// TakeOutOf writes into a sheet that a place is empty: what was there stays as what it is for.
+func TakeOutOf(body, place string) (string, error) {
+	return rewrite(body, place, func(e *sheet.Entry) string { return strings.Join(e.Words, " ") + " @empty" })
+}
+
+// rewrite writes the one line of a place anew, with the comment that it has.
+func rewrite(body, place string, now func(e *sheet.Entry) string) (string, error) {
 	parsed, err := sheet.Parse([]byte(body), sheet.Body)
 	if err != nil {
 		return body, err
@@ -25,11 +41,8 @@ func PutInto(body, place, words, day string) (string, error) {
 					e.Line)
 			}
 			lines := strings.Split(body, "\n")
-			now := fmt.Sprintf("%-10s %s", e.Designators[0], strings.Join(strings.Fields(words), " "))
-			if e.Socketed {
-				now += " @socket"
-			}
-			lines[e.Line-1] = strings.TrimRight(now+" new:"+day+" "+e.Comment, " ")
+			lines[e.Line-1] = strings.TrimRight(fmt.Sprintf("%-10s %s %s", e.Designators[0], strings.TrimSpace(now(e)), e.Comment),
+				" ")
 			return strings.Join(lines, "\n"), nil
 		}
 	}

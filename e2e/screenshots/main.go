@@ -87,10 +87,9 @@ func scenes(url string) []scene {
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
 				chromedp.Navigate(url + "/library/models"), browser.Click(browser.Link("Meridian 2")),
 				browser.See(browser.Text("Beside another"))}},
-		{"card", 1280, 800,
+		{"make-good", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
-				chromedp.Navigate(url + "/library/known"), browser.Click(browser.Link("Memory card, 512 KB")),
-				browser.See(browser.Text("Known to suffer from"))}},
+				chromedp.Navigate(url + "/bench/1/make-good"), browser.See(browser.Text("Easily forgotten:"))}},
 		{"library", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")),
 			browser.See(browser.Text("HX9030")),

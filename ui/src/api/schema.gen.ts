@@ -6132,6 +6132,8 @@ export interface components {
             provenBy: string;
             /** @enum {string} */
             reversible: "" | "yes" | "partly" | "no";
+            /** @description The place is empty since */
+            takenOut: boolean;
             /** @description What would undo it */
             undo: string;
         };
@@ -6562,6 +6564,8 @@ export interface components {
             provenBy?: string;
             /** @description The findings are not gone by it */
             remain?: boolean;
+            /** @description The place is empty now: that goes onto the sheet */
+            takenOut?: boolean;
             /** @description What would undo it, where that is not as usual */
             undo?: string;
             /**
@@ -11230,7 +11234,7 @@ export interface components {
             usual: components["schemas"]["Template"][];
             /** @description Parts that open jobs wait for */
             waitsFor: string[];
-            /** @description Open findings that no job mends yet, the gravest first */
+            /** @description Open findings that no job mends yet, and of which nobody decided that none does, the gravest first */
             wanting: components["schemas"]["Wanting"][];
         };
         Turn: {

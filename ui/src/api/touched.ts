@@ -4,10 +4,10 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'power' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'power' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
-const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power'] as const satisfies Kind[]
+const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment'] as const satisfies Kind[]
 
 /** The one table of which deed makes what else out of date: what is here is read anew where it is shown. */
 const touches = {
@@ -27,6 +27,8 @@ const touches = {
   rom: ['glance', 'start', 'roms', 'dating', 'models'],
   /** A finding, a measurement, a look, a class of what ages. */
   judgement: [...ofMachine, 'condition', 'measurements', 'risks', 'peripherals'],
+  /** Work on a machine. */
+  job: [...ofMachine],
   /** What feeds a machine, its ladder, and that power was applied. */
   power: [...ofMachine, 'measurements'],
   /** Where it is how warm and damp. */

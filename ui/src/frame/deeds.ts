@@ -20,6 +20,7 @@ const machineDeeds: Deed[] = [
   { name: 'Enter a measurement', words: 'meter volts resistance reading', who: 'writers', to: 'judge#measurements' },
   { name: 'Note signs', words: 'lamps beeps screen code', who: 'writers', to: openAt('judge', 'signs') },
   { name: 'Note an adjuster', words: 'trimmer', who: 'writers', to: openAt('judge', 'adjuster') },
+  { name: 'Put down a job', words: 'repair treatment mend work', who: 'writers', to: openAt('make-good', 'job') },
   { name: 'What is missing before power', words: 'gate safe switch on', to: 'power-up#gate' },
   { name: 'Say what feeds the machine', words: 'supply adapter mains plate', who: 'writers', to: openAt('power-up', 'supply') },
   { name: 'Record that power was applied', words: 'switch on first power ladder', who: 'writers',

@@ -29,7 +29,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
   const dossier = useQuery(queries.dossier)
   const known = { dossier: dossier.data, identified: useQuery(queries.identified).data,
     opened: useQuery(queries.opened).data, condition: useQuery(queries.condition).data,
-    power: useQuery(queries.power).data }
+    power: useQuery(queries.power).data, treatment: useQuery(queries.treatment).data }
   const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
   const boards = new Set(assemblies.data?.map(({ id }) => id))

@@ -10,6 +10,7 @@ import { conditionQuery, measurementsQuery, risksQuery } from '../../api/judge'
 import { type Machine, machinesQuery } from '../../api/machines'
 import { type OpenedUp, openedUpQuery, wiringQuery } from '../../api/openup'
 import { powerQuery } from '../../api/power'
+import { treatmentQuery } from '../../api/work'
 import { type LazyPage, lazyPage } from '../../kit/lazyPage'
 import type { Reckoning } from '../../features/reckoning/useReckoning'
 import { sheetEditor } from './stages/takestock/editor/sheetEditor'
@@ -21,13 +22,15 @@ export type OnBench = { machine: Machine; assemblies: FittedAssembly[]; dossier:
 export const benchQueries = (machineId: number) => ({
   assemblies: assembliesQuery(machineId), dossier: dossierQuery(machineId), identified: identifyStageQuery(machineId),
   opened: openedUpQuery(machineId), condition: conditionQuery(machineId), power: powerQuery(machineId),
+  treatment: treatmentQuery(machineId),
 })
 
 export type StageState = Schemas['ReckonedStage']
 
 /** What tells how the stages stand, as far as it is there. */
 type Known = { dossier?: Dossier; machine?: Schemas['ReckonedMachine']; identified?: StageState
-  opened?: OpenedUp; condition?: { stage: StageState }; power?: { stage: StageState } }
+  opened?: OpenedUp; condition?: { stage: StageState }; power?: { stage: StageState }
+  treatment?: { stage: StageState } }
 
 /**
  * A stage of the work: what a registrar calls it, the lines of the reckoning that it is about, its page with what that
@@ -70,8 +73,9 @@ export const stages: Stage[] = [
   { path: 'judge', name: 'Judge', usual: 'condition check', figures: ['condition', 'measured', 'looks-due', 'signs'],
     page: lazyPage(() => import('./stages/judge/Judge').then((m) => m.Judge)),
     asks: (id) => [measurementsQuery(id), risksQuery(id)], state: ({ condition }) => condition?.stage },
-  { path: 'make-good', name: 'Make good', usual: 'treatment', figures: [],
-    later: 'Make good will hold the jobs, the parts they wait for, and what was done.' },
+  { path: 'make-good', name: 'Make good', usual: 'treatment', figures: ['jobs', 'condition'],
+    page: lazyPage(() => import('./stages/makegood/MakeGood').then((m) => m.MakeGood)),
+    state: ({ treatment }) => treatment?.stage },
   { path: 'power-up', name: 'Power up', usual: 'first power', figures: ['gate', 'draw'],
     page: lazyPage(() => import('./stages/powerup/PowerUp').then((m) => m.PowerUp)),
     asks: (id) => [measurementsQuery(id)], state: ({ power }) => power?.stage },

@@ -1,0 +1,61 @@
+import { queryOptions, useMutation } from '@tanstack/react-query'
+
+import { api, ask, type Schemas } from './client'
+import { touched } from './touched'
+import { offerUndo } from './undo'
+
+export type Treatment = Schemas['Treatment']
+export type Job = Schemas['Job']
+export type JobFields = Schemas['JobInput']
+export type Wanting = Schemas['Wanting']
+export type UsualJob = Schemas['Template']
+
+export const treatmentQuery = (machineId: number) =>
+  queryOptions({ queryKey: ['treatment', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/treatment', { params: { path: { id: machineId } } })) })
+
+export const openJobsQuery = queryOptions({ queryKey: ['treatment', 'open'], queryFn: () => ask(api.GET('/api/jobs')) })
+
+const changed = () => { touched('job') }
+
+export function useAddJob(machineId: number) {
+  return useMutation({
+    mutationFn: (body: JobFields) =>
+      ask(api.POST('/api/machines/{id}/jobs', { params: { path: { id: machineId } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export function useChangeJob(id: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['ChangedJob']) => ask(api.PUT('/api/jobs/{id}', { params: { path: { id } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export function useWorkOnJob(id: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['WorkedOnJob']) => ask(api.POST('/api/jobs/{id}/work', { params: { path: { id } }, body })),
+    onSuccess: changed,
+    onError: changed, // somebody else may have taken it in hand
+  })
+}
+
+export function useFinishJob(id: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['FinishedJob']) =>
+      ask(api.POST('/api/jobs/{id}/finish', { params: { path: { id } }, body })),
+    onSuccess: () => { touched('job', 'judgement', 'sheet', 'board') },
+  })
+}
+
+export function useVoidJob() {
+  return useMutation({
+    mutationFn: ({ id, version }: Job) =>
+      ask(api.POST('/api/jobs/{id}/void', { params: { path: { id }, query: { version } } })),
+    onSuccess: ({ event }, { title }) => {
+      changed()
+      offerUndo({ event, words: `The job ${title} is deleted.` })
+    },
+  })
+}

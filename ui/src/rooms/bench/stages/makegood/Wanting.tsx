@@ -1,0 +1,67 @@
+import { Link } from 'react-router'
+
+import type { Machine } from '../../../../api/machines'
+import { messageOf } from '../../../../api/problem'
+import { type Treatment, useAddJob, type Wanting as Wants } from '../../../../api/work'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
+import { Mark, type MarkKind } from '../../../../kit/Mark'
+import { Notice } from '../../../../kit/Notice'
+import { Part } from '../../../../kit/Part'
+
+const marks: Record<Wants['severity'], MarkKind> = { hazard: 'problem', repair: 'attention', watch: 'unknown',
+  cosmetic: 'part' }
+
+type Props = { machine: Machine; treatment: Treatment; mayWrite: boolean }
+
+/** Findings that no job mends yet, each with the usual jobs that would. */
+export function Wanting({ machine, treatment, mayWrite }: Props) {
+  const { wanting } = treatment
+  return (
+    <Part title="Wants a job" faint="Open findings that no job mends yet, the gravest first">
+      {wanting.length === 0 ? <p><Mark kind="done" /> Every open finding has its job, or it was
+        decided that it has none.</p> : (
+        <Scroll>
+          <StackedTable>
+            <thead><tr><th>Finding</th><th>Severity</th><th>Usual jobs</th></tr></thead>
+            <tbody>{wanting.map((one) => (
+              <tr key={one.key}>
+                <td><Link to={`/bench/${String(machine.id)}/judge?finding=${one.key}`}>{one.where}: {one.kind}</Link></td>
+                <Whole><Mark kind={marks[one.severity]} /> {one.severity}</Whole>
+                <td>{mayWrite ? <Offers machineId={machine.id} one={one} usual={treatment.usual} />
+                  : titles(one, treatment.usual).map(({ title }) => title).join(', ')}</td>
+              </tr>
+            ))}</tbody>
+          </StackedTable>
+        </Scroll>
+      )}
+    </Part>
+  )
+}
+
+const titles = ({ usual }: Wants, all: Treatment['usual']) =>
+  usual.flatMap((key) => all.find((template) => template.key === key) ?? [])
+
+/** So many usual jobs are offered at a finding; any other is put down by hand. */
+const most = 3
+
+function Offers({ machineId, one, usual }: { machineId: number; one: Wants; usual: Treatment['usual'] }) {
+  const add = useAddJob(machineId)
+  const offered = titles(one, usual).slice(0, most)
+  const put = (template: string, title: string) => {
+    add.mutate({ title, template, findingKeys: [one.key], assemblyId: one.assemblyId ?? undefined, place: one.place })
+  }
+  return (
+    <>
+      <Buttons>
+        {offered.map(({ key, title }) => (
+          <Button key={key} $small isPending={add.isPending} aria-label={`${title}: ${one.where}`}
+            onPress={() => { put(key, title) }}>{title}</Button>
+        ))}
+        {offered.length === 0 && <Button $small isPending={add.isPending} aria-label={`Put down a job: ${one.where}`}
+          onPress={() => { put('', `Mend ${one.where}: ${one.kind}`.slice(0, 200)) }}>Put down a job</Button>}
+      </Buttons>
+      {add.error && <Notice tone="stop" word="Not saved.">{messageOf(add.error)}</Notice>}
+    </>
+  )
+}
