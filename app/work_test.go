@@ -21,7 +21,8 @@ func TestAJobEndsWhatItMends(t *testing.T) {
 	require.Equal(t, []string{"battery-out", "battery-new"}, wanting.Usual)
 	require.Equal(t, "BT1", wanting.Place)
 	todo := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Template: "battery-new",
-		FindingKeys: []string{wanting.Key}, AssemblyID: wanting.AssemblyID, Place: "BT1", Needs: []string{"NiMH 3.6V"}}))
+		FindingKeys: []string{wanting.Key}, AssemblyID: wanting.AssemblyID, Place: "BT1",
+		Needs: []string{"NiMH 3.6V"}}))
 	require.Equal(t, job.WaitsForPart, todo.State)
 	require.Equal(t, "Replace the battery", todo.Title)
 	require.NotEmpty(t, todo.Cautions, "cells hurt")
@@ -63,10 +64,12 @@ func TestAJobEndsWhatItMends(t *testing.T) {
 func TestJobsThatAreRefused(t *testing.T) {
 	_, actions := newApp(t)
 	machine, board, card := poweredUp(t, actions)
-	other := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "clean", AssemblyID: &card, Place: "U9"}))
+	other := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "clean", AssemblyID: &card,
+		Place: "U9"}))
 	both := must(actions.Sheets.SaveSheet(ctx, technician, board, 1, "BT1,BT2 battery NiCd 3.6V"))
 	require.Equal(t, 2, both.N)
-	pair := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "cells", AssemblyID: &board, Place: "BT1"}))
+	pair := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "cells", AssemblyID: &board,
+		Place: "BT1"}))
 	whole := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "dust"}))
 	finish := func(j work.Job, in work.FinishInput) error {
 		return second(actions.Work.FinishJob(ctx, technician, j.ID, j.Version, in))
@@ -89,7 +92,8 @@ func TestJobsThatAreRefused(t *testing.T) {
 			require.Equal(t, field, invalid.Field)
 		}
 	}
-	require.ErrorIs(t, second(actions.Work.AddJob(ctx, viewer, machine, work.JobInput{Title: "x"})), action.ErrForbidden)
+	require.ErrorIs(t, second(actions.Work.AddJob(ctx, viewer, machine, work.JobInput{Title: "x"})),
+		action.ErrForbidden)
 	require.NoError(t, finish(whole, work.FinishInput{}))
 	whole = must(actions.Work.Treatment(ctx, viewer, machine)).Jobs[2]
 	require.ErrorAs(t, finish(whole, work.FinishInput{}), &invalid, "it is ended already")

@@ -91,8 +91,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	collection := inventory.CollectionInput{Name: "Gull Point Collection", AccessionPattern: "GP-{number:5}",
 		Currency: "DKK", TimeZone: "Europe/Copenhagen", MainsVolts: 230, MainsHz: 50, SupplyMonths: 6}
 	todo := work.JobInput{Title: "Another battery", Template: "battery-new", FindingKeys: []string{"0123"},
-		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place", Temporary: "2030-01-01",
-		Note: "leads long"}
+		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place",
+		Temporary: "2030-01-01",
+		Note:      "leads long"}
 	volts := 230.0
 	supply := power.SupplyInput{Name: "built in", Kind: "mains", PlateVolts: "115/230", PlateHz: "50/60",
 		PlatePolarity: "none", Selector: &volts, SourceVolts: &volts, SourcePolarity: "none", InspectedOn: "2025-06-01",

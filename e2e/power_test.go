@@ -33,8 +33,10 @@ func TestFirstPower(t *testing.T) {
 		return chromedp.Tasks{chromedp.Focus(`//label[contains(., "`+label+`")]/input`, chromedp.BySearch), Keys(" ")}
 	}
 	require.NoError(t, b.Do(
-		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(w.stage("make-good")), gate("hold, 4 missing"),
-		press("Replace the battery"), See(Text("Easily forgotten:")), press("Take in hand"), See(Text("Caution, cells.")),
+		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(w.stage("make-good")),
+		gate("hold, 4 missing"),
+		press("Replace the battery"), See(Text("Easily forgotten:")), press("Take in hand"),
+		See(Text("Caution, cells.")),
 		press("Done"), field("What is in now at BT1", "battery NiMH 3.6V"), field("Minutes spent now", "25"),
 		tick("Tested:"), field("What the test said", "3.9 V in place"), press("Save"), See(Text("1 job is ended")),
 		See(Text("can be undone")), gate("hold, 2 missing"),

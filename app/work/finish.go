@@ -33,7 +33,8 @@ type FinishInput struct {
 
 // FinishJob ends a job: the findings that it mends are gone, a part that was replaced begins a life of its own on the sheet,
 // and what would undo it is kept. A place whose sheet is to be written by hand is refused with the reason.
-func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, version int, in FinishInput) (Job, error) {
+func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, version int,
+	in FinishInput) (Job, error) {
 	err := input.CheckAll(input.OneLine("new", &in.New), input.OneLine("provenBy", &in.ProvenBy),
 		input.Lines("undo", &in.Undo))
 	if err != nil {
@@ -73,8 +74,9 @@ func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, v
 		}
 		kept := j.kept()
 		kept.Minutes, kept.Left, kept.Why = kept.Minutes+in.Minutes, "", ""
-		kept.Ending = Ending{On: in.On, New: in.New, TakenOut: in.TakenOut, OldPart: in.OldPart, Proven: in.Proven, ProvenBy: in.ProvenBy,
-			Undo: in.Undo, By: actor.Name}
+		kept.Ending = Ending{On: in.On, New: in.New, TakenOut: in.TakenOut, OldPart: in.OldPart, Proven: in.Proven,
+			ProvenBy: in.ProvenBy,
+			Undo:     in.Undo, By: actor.Name}
 		if j.Usual != nil {
 			kept.Ending.Reversible, kept.Ending.Undo = j.Usual.Reversible, cmp.Or(in.Undo, j.Usual.Undo)
 		}
@@ -141,7 +143,8 @@ func (s *Service) mended(ctx context.Context, actor action.Actor, j Job, on stri
 			continue // it went with its part, or with its board
 		}
 		f := how.Findings[at]
-		seen := condition.ObservedFinding{FindingID: f.ID, Severity: f.Story.Severity, Gone: true, Note: "by the job " + j.Title}
+		seen := condition.ObservedFinding{FindingID: f.ID, Severity: f.Story.Severity, Gone: true,
+			Note: "by the job " + j.Title}
 		if f.ID == 0 {
 			seen.Key = key
 		}

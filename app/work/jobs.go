@@ -74,8 +74,9 @@ type Job struct {
 
 func tellJob(row work.Job) Job {
 	kept, _ := action.ReadKept[keptJob](row.Body)
-	j := Job{ID: row.ID, MachineID: row.MachineID, Accession: row.Accession, Machine: row.Machine, JobInput: kept.JobInput,
-		State: job.State(row.State), Minutes: kept.Minutes, Left: kept.Left, Why: kept.Why, Ending: kept.Ending,
+	j := Job{ID: row.ID, MachineID: row.MachineID, Accession: row.Accession, Machine: row.Machine,
+		JobInput: kept.JobInput,
+		State:    job.State(row.State), Minutes: kept.Minutes, Left: kept.Left, Why: kept.Why, Ending: kept.Ending,
 		Cautions: []caution.Caution{}, By: row.By, Version: row.Version}
 	j.FindingKeys, j.Needs = append([]string{}, j.FindingKeys...), append([]string{}, j.Needs...)
 	j.Unproven = j.State == job.Done && j.Proof != "" && !j.Ending.Proven
@@ -102,13 +103,16 @@ func (j Job) kept() keptJob {
 }
 
 func (j Job) told() map[string]any {
-	return map[string]any{"title": j.Title, "state": string(j.State), "left": j.Left, "why": j.Why, "minutes": j.Minutes,
-		"place": j.Place, "needs": strings.Join(j.Needs, ", "), "proof": j.Proof, "temporary": j.Temporary, "note": j.Note,
-		"on": j.Ending.On, "new": j.Ending.New, "oldPart": j.Ending.OldPart}
+	return map[string]any{"title": j.Title, "state": string(j.State), "left": j.Left, "why": j.Why,
+		"minutes": j.Minutes,
+		"place":   j.Place, "needs": strings.Join(j.Needs, ", "), "proof": j.Proof, "temporary": j.Temporary,
+		"note": j.Note,
+		"on":   j.Ending.On, "new": j.Ending.New, "oldPart": j.Ending.OldPart}
 }
 
 var jobs = action.Records[work.Job, Job]{What: "the job", Lock: work.LockJob, Read: work.JobByID,
-	Version: func(r work.Job) int { return r.Version }, Told: func(r work.Job) any { return tellJob(r).told() }, View: tellJob,
+	Version: func(r work.Job) int { return r.Version }, Told: func(r work.Job) any { return tellJob(r).told() },
+	View:    tellJob,
 	Machine: func(r work.Job) *int64 { return &r.MachineID }}
 
 func (in *JobInput) check(ctx context.Context, h pg.Handle, machineID int64) error {
@@ -168,7 +172,8 @@ func (s *Service) AddJob(ctx context.Context, actor action.Actor, machineID int6
 		if len(in.Needs) > 0 {
 			state = job.WaitsForPart
 		}
-		id, err := work.InsertJob(ctx, tx, actor.Account(), machineID, string(state), action.ToKeep(keptJob{JobInput: in}))
+		id, err := work.InsertJob(ctx, tx, actor.Account(), machineID, string(state),
+			action.ToKeep(keptJob{JobInput: in}))
 		if err != nil {
 			return err
 		}
@@ -250,7 +255,8 @@ func (s *Service) undoVoidJob(ctx context.Context, actor action.Actor, e history
 			if err := work.UpdateJob(ctx, tx, now.ID, now.State, now.Body, false); err != nil {
 				return err
 			}
-			return action.Record(ctx, tx, actor, eventTakeBackVoidOfJob, now.ID, &now.MachineID, nil, tellJob(now).told())
+			return action.Record(ctx, tx, actor, eventTakeBackVoidOfJob, now.ID, &now.MachineID, nil,
+				tellJob(now).told())
 		})
 }
 

@@ -64,11 +64,13 @@ func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID i
 		}
 		t.stand(len(t.Jobs), ended)
 		t.Jobs = append(t.Jobs, ended...)
-		for _, severity := range []condition.Severity{condition.Hazard, condition.Repair, condition.Watch, condition.Cosmetic} {
+		for _, severity := range []condition.Severity{condition.Hazard, condition.Repair, condition.Watch,
+			condition.Cosmetic} {
 			for _, f := range how.Findings {
 				if f.Story.Open && f.Story.Severity == severity && !t.isMended(f.Key) {
-					t.want(Wanting{Key: f.Key, Where: f.Where, Kind: f.Kind, Severity: severity, AssemblyID: f.AssemblyID,
-						Place: f.Designator}, f.Subsystem)
+					t.want(Wanting{Key: f.Key, Where: f.Where, Kind: f.Kind, Severity: severity,
+						AssemblyID: f.AssemblyID,
+						Place:      f.Designator}, f.Subsystem)
 				}
 			}
 		}

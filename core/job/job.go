@@ -49,10 +49,13 @@ var templates = sync.OnceValue(func() []Template {
 	list := func(cell string) []string {
 		return strings.FieldsFunc(strings.ReplaceAll(cell, "; ", ";"), func(r rune) bool { return r == ';' })
 	}
-	for _, c := range table.Reference("templates of jobs", templateTable, "key", "title", "subsystems", "words", "minutes",
+	for _, c := range table.Reference("templates of jobs", templateTable, "key", "title", "subsystems", "words",
+		"minutes",
 		"reversible", "tools", "needs", "steps", "forget", "undo", "proof", "source") {
-		t := Template{Key: c[0], Title: c[1], subsystems: strings.Fields(c[2]), words: regexp.MustCompile(`(?i)` + c[3]),
-			Reversible: Reversible(c[5]), Tools: list(c[6]), Needs: list(c[7]), Steps: list(c[8]), Forget: c[9], Undo: c[10],
+		t := Template{Key: c[0], Title: c[1], subsystems: strings.Fields(c[2]),
+			words:      regexp.MustCompile(`(?i)` + c[3]),
+			Reversible: Reversible(c[5]), Tools: list(c[6]), Needs: list(c[7]), Steps: list(c[8]), Forget: c[9],
+			Undo:  c[10],
 			Proof: c[11]}
 		t.Minutes, _ = strconv.Atoi(c[4])
 		all = append(all, t)

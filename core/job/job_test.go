@@ -67,7 +67,8 @@ func TestTemplatesAreWhole(t *testing.T) {
 
 // Whatever stands on a sheet: putting in a part changes its one line, or nothing with the reason.
 func TestPutIntoChangesOneLine(t *testing.T) {
-	line := rapid.SampledFrom([]string{"U1 74LS00", "BT1 NiCd 3.6V !leaking", "BT1,BT2 NiCd", "8x 4164", "", "# note", "U2 @empty",
+	line := rapid.SampledFrom([]string{"U1 74LS00", "BT1 NiCd 3.6V !leaking", "BT1,BT2 NiCd", "8x 4164", "",
+		"# note", "U2 @empty",
 		"free text", "BT1 ? # why", "C1-C8 100n"})
 	rapid.Check(t, func(t *rapid.T) {
 		lines := rapid.SliceOfN(line, 0, 6).Draw(t, "lines")

@@ -19,6 +19,9 @@ const answers: Record<string, unknown> = {
   '/api/in-hand': [{ kind: 'log', machineId: 3, accession: 'EH-0142', machine: 'Meridian 2', done: 9,
     since: '2026-11-20T10:00:00Z' }, { kind: 'survey', machineId: 4, accession: 'EH-0150', machine: 'Atelier', done: 1,
     since: '2026-11-21T10:00:00Z' }],
+  '/api/jobs': [{ id: 1, machineId: 3, accession: 'EH-0142', title: 'Replace the battery', state: 'waiting for part',
+    needs: ['NiMH 3.6V'] }, { id: 2, machineId: 4, accession: 'EH-0150', title: 'Clean contacts', state: 'in hand',
+    left: 'slot 2' }],
   '/api/personal-data': [{ id: 1, machineId: 3, accession: 'EH-0142', medium: 'disk', decision: 'open' }],
   '/api/machines': { machines: [machine], total: 9, next: '' },
   '/api/history': { events: [{ ...event, id: 2, machineId: 3, accession: 'EH-0142' },
@@ -54,6 +57,8 @@ describe('the start page', () => {
     const inHand = await screen.findByText(/is open, 9 steps/)
     expect(within(inHand).getByRole('link').getAttribute('href')).toBe('/bench/3/open-up')
     expect(screen.getByText(/1 subsystem looked at/)).toBeTruthy()
+    expect((await screen.findByText(/waits for NiMH 3.6V/)).textContent).toContain('Replace the battery')
+    expect(screen.getByText(/is in hand; left: slot 2/)).toBeTruthy()
     expect((await screen.findByText(/to be decided/)).textContent).toContain('disk')
     expect(screen.getByRole('link', { name: '1 thing on this device' }).getAttribute('href')).toBe('/unsent')
     expect((await screen.findByRole('link', { name: 'All 9' })).getAttribute('href'))

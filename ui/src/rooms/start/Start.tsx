@@ -9,6 +9,7 @@ import { risksQuery } from '../../api/judge'
 import { facetsQuery, machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
+import { type Job, openJobsQuery } from '../../api/work'
 import { type Begun, inHandQuery } from '../../api/start'
 import { useDrafts } from '../../data/useDrafts'
 import { useWaiting } from '../../data/useWaiting'
@@ -82,10 +83,14 @@ function Due() {
 
 function InHand() {
   const begun = useQuery(inHandQuery)
+  const jobs = useQuery(openJobsQuery).data?.filter(({ state }) => state === 'in hand') ?? []
   return (
     <Part title="In hand" faint="Begun, and not ended">
       {begun.error && <Notice tone="stop" word="Not read.">{messageOf(begun.error)}</Notice>}
-      <Waiting of={begun.data} what="What is in hand" none="No machine is open, and no survey runs.">
+      {jobs.length > 0 && <Lines>{jobs.slice(0, shown).map((job) => <li key={job.id}><ToJob job={job} /> is in
+        hand{job.left && `; left: ${job.left}`}</li>)}</Lines>}
+      <Waiting of={begun.data} what="What is in hand" none={jobs.length > 0 ? ''
+        : 'No machine is open, no survey runs, and no job is in hand.'}>
         {(one: Begun) => (
           <li key={`${one.kind} ${String(one.machineId)}`}>
             <Link to={`/bench/${String(one.machineId)}/${one.kind === 'log' ? 'open-up' : 'judge'}`}>
@@ -102,10 +107,13 @@ function Waits() {
   const isStaff = useAccount()?.mayWriteSheets ?? false
   const data = useQuery({ ...openDataQuery, enabled: isStaff }).data ?? []
   const unsent = useDrafts().length + useWaiting().length
+  const jobs = useQuery(openJobsQuery).data?.filter(({ state }) => state.startsWith('waiting')) ?? []
   return (
-    <Part title="Waiting">
-      {data.length === 0 && unsent === 0 && <p>Nothing waits for a decision.</p>}
+    <Part title="Waiting" faint={jobs.length > shown ? `${String(jobs.length)} jobs` : undefined}>
+      {data.length === 0 && unsent === 0 && jobs.length === 0 && <p>Nothing waits.</p>}
       <ul>
+        {jobs.slice(0, shown).map((job) => <li key={job.id}><ToJob job={job} /> {job.state === 'waiting for part'
+          ? `waits for ${job.needs?.join(', ') || 'a part'}` : 'waits for hands'}{job.why && `, ${job.why}`}</li>)}
         {unsent > 0 && <li><Link to="/unsent">{unsent === 1 ? '1 thing' : `${String(unsent)} things`} on this device</Link>
           {' '}not sent yet</li>}
         {data.map((one) => (
@@ -115,6 +123,10 @@ function Waits() {
       </ul>
     </Part>
   )
+}
+
+function ToJob({ job: { machineId, accession, title } }: { job: Job }) {
+  return <><Link to={`/bench/${String(machineId)}/make-good`}>{accession}</Link> {title}</>
 }
 
 function Conflicts() {
@@ -151,7 +163,7 @@ function Changed() {
 function Waiting<One>({ of, what, none, children }: { of: One[] | undefined; what: string; none: string
   children: (one: One) => ReactNode }) {
   if (!of) return <Skeleton what={what} lines={3} />
-  return of.length === 0 ? <p>{none}</p> : <Lines>{of.map(children)}</Lines>
+  return of.length === 0 ? none && <p>{none}</p> : <Lines>{of.map(children)}</Lines>
 }
 
 const counted = (count: number, of: string) => `${String(count)} ${of}${count === 1 ? '' : 's'}`

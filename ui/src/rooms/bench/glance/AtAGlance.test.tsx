@@ -35,6 +35,8 @@ const answering = (glance: Glance) => serve(({ path }) => {
   if (path.endsWith('/glance')) return { body: glance }
   if (path.includes('/attachments')) return { body: { attachments: [], next: 0 } }
   if (path.includes('/condition')) return { body: { technical: 'hazard', technicalWhy: 'leaking, BT1', surveys: [] } }
+  if (path.endsWith('/treatment')) return { body: { jobs: [{ id: 1, title: 'Replace the battery', needs: ['NiMH 3.6V'],
+    state: 'waiting for part' }, { id: 2, title: 'Clean it', state: 'done' }] } }
   return { body: { events: [1, 2, 3, 4, 5, 6].map((id) => ({ id, at: '2026-11-29T08:00:00Z', by: 'Bram',
     what: `did ${String(id)}`, mayUndo: [] })), next: 0 } }
 })
@@ -57,6 +59,7 @@ describe('a machine at a glance', () => {
     const board = within(screen.getByRole('list', { name: 'Boards' })).getByRole('link')
     expect(board.textContent).toContain('4410-2 · Board of the Meridian')
     expect(board.textContent).toContain('RAM 512 KB · ROM 32 KB1985-W27 to 1985-W40')
+    expect((await screen.findByText(/Replace the battery: waits for NiMH 3.6V/)).textContent).not.toContain('Clean it')
     expect(board.textContent).toContain('3 unknown')
     expect(board.textContent).toContain('2 findings, hazard')
     expect(board.getAttribute('href')).toBe('/bench/3/take-stock?at=1.1')

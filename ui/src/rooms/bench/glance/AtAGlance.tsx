@@ -7,6 +7,7 @@ import type { Dossier } from '../../../api/dossier'
 import { type Glance, glanceQuery } from '../../../api/glance'
 import { historyQuery } from '../../../api/history'
 import { conditionQuery } from '../../../api/judge'
+import { treatmentQuery } from '../../../api/work'
 import { type Machine, usePictureOf } from '../../../api/machines'
 import { messageOf } from '../../../api/problem'
 import { Complement } from '../../../features/complement/Complement'
@@ -55,6 +56,7 @@ export function AtAGlance({ machine, dossier }: { machine: Machine; dossier: Dos
           arrived={dossier.arrival.lot?.arrived ?? ''} /> : <p><Faint>Nothing is written down of its past.</Faint></p>)}
       </Part>
       <How machineId={machine.id} />
+      <Treated machineId={machine.id} />
       <Lately machineId={machine.id} />
       <p><Link to={`/bench/${String(machine.id)}/print`}>On paper, with the sheets</Link></p>
     </>
@@ -106,6 +108,23 @@ function Next({ machineId, urgent }: { machineId: number; urgent: Glance['urgent
   )
 }
 
+const few = 5
+
+/** What is done to it, and what that waits for. */
+function Treated({ machineId }: { machineId: number }) {
+  const treatment = useQuery(treatmentQuery(machineId)).data
+  const open = treatment?.jobs.filter(({ state }) => state !== 'done' && state !== 'declined') ?? []
+  if (open.length === 0) return null
+  return (
+    <Part title="What it waits for" action={<Link to={`/bench/${String(machineId)}/make-good`}>jobs</Link>}>
+      <Lines>{open.slice(0, few).map((job) => (
+        <li key={job.id}>{job.title}: {job.state === 'waiting for part' ? `waits for ${job.needs?.join(', ') || 'a part'}`
+          : job.state}{job.left && `; left: ${job.left}`}</li>
+      ))}</Lines>
+    </Part>
+  )
+}
+
 function How({ machineId }: { machineId: number }) {
   const condition = useQuery(conditionQuery(machineId)).data
   if (!condition) return null
@@ -117,8 +136,6 @@ function How({ machineId }: { machineId: number }) {
     </Part>
   )
 }
-
-const few = 5
 
 function Lately({ machineId }: { machineId: number }) {
   const events = useInfiniteQuery(historyQuery({ machine: machineId })).data?.pages[0]?.events.slice(0, few) ?? []

@@ -5,8 +5,9 @@ import type { JobFields, UsualJob } from '../../../../api/work'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 
-type Props = { keptAs: string; base?: unknown; start?: JobFields; action: string; error: Error | null; isPending: boolean
-  boards: FittedAssembly[]; usual: UsualJob[]; onSubmit: (fields: JobFields) => void; onCancel: () => void }
+type Props = { keptAs: string; base?: unknown; start?: JobFields; action: string; error: Error | null
+  isPending: boolean; boards: FittedAssembly[]; usual: UsualJob[]; onSubmit: (fields: JobFields) => void
+  onCancel: () => void }
 
 /** What is to be done, by a usual job or in own words. */
 export function JobForm({ start, boards, usual, onSubmit, ...form }: Props) {

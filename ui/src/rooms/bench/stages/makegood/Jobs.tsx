@@ -23,8 +23,8 @@ export function Jobs({ machine, treatment, mayWrite }: Props) {
   return (
     <Part title="Jobs" faint={sums(treatment, open.length)}
       action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Put down a job</Button>}>
-      {adding && <JobForm keptAs={`job of ${String(machine.id)}`} action="Save" error={add.error} isPending={add.isPending}
-        boards={boards} usual={treatment.usual} onCancel={() => { setAdding(false) }}
+      {adding && <JobForm keptAs={`job of ${String(machine.id)}`} action="Save" error={add.error}
+        isPending={add.isPending} boards={boards} usual={treatment.usual} onCancel={() => { setAdding(false) }}
         onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }} />}
       {open.map(one)}
       {open.length === 0 && !adding && <p>No job is open.</p>}
@@ -39,7 +39,8 @@ export function Jobs({ machine, treatment, mayWrite }: Props) {
 }
 
 function sums({ minutes, spent, waitsFor }: Treatment, open: number) {
-  return [`${String(open)} open`, minutes > 0 && `usually ${hours(minutes)} of work`, spent > 0 && `${hours(spent)} spent`,
+  return [`${String(open)} open`, minutes > 0 && `usually ${hours(minutes)} of work`,
+    spent > 0 && `${hours(spent)} spent`,
     waitsFor.length > 0 && `waiting for ${waitsFor.join(', ')}`].filter(Boolean).join('; ')
 }
 

@@ -10,7 +10,7 @@ import { Jobs } from './Jobs'
 import { Modifications } from './Modifications'
 import { Wanting } from './Wanting'
 
-/** What is done to the machine: findings that want a job, the jobs with what they wait for, and what was changed by them. */
+/** What is done to the machine: findings that want a job, the jobs and what they wait for, and what was changed. */
 export function MakeGood({ machine }: { machine: Machine }) {
   const treatment = useQuery(treatmentQuery(machine.id))
   const mayWrite = useAccount()?.mayWriteSheets ?? false

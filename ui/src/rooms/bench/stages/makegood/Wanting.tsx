@@ -58,8 +58,8 @@ function Offers({ machineId, one, usual }: { machineId: number; one: Wants; usua
           <Button key={key} $small isPending={add.isPending} aria-label={`${title}: ${one.where}`}
             onPress={() => { put(key, title) }}>{title}</Button>
         ))}
-        {offered.length === 0 && <Button $small isPending={add.isPending} aria-label={`Put down a job: ${one.where}`}
-          onPress={() => { put('', `Mend ${one.where}: ${one.kind}`.slice(0, 200)) }}>Put down a job</Button>}
+        {offered.length === 0 && <Button $small isPending={add.isPending} aria-label={`A job of its own: ${one.where}`}
+          onPress={() => { put('', `Mend ${one.where}: ${one.kind}`.slice(0, 200)) }}>A job of its own</Button>}
       </Buttons>
       {add.error && <Notice tone="stop" word="Not saved.">{messageOf(add.error)}</Notice>}
     </>
