@@ -675,7 +675,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		See(Labelled("Minutes to look at one")))
 	look(theme+" procedures", at("/library/procedures"), Click(Button("Edit To the board of Bench")),
 		See(Labelled("Steps, one a line")))
-	look(theme+" stage not open", chromedp.Navigate(w.stage("make-good")), See(Text("Not open yet")))
+	look(theme+" stage not open", chromedp.Navigate(w.stage("keep")), See(Text("Not open yet")))
 	look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
 	look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
 	look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")),
