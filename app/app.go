@@ -82,7 +82,7 @@ func New(db *sqlx.DB) *App {
 	a.Accounts = accounts.New(kernel)
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
-		Condition: a.Condition, Teardown: a.Teardown, Unknowns: a.Unknowns,
+		Condition: a.Condition, Teardown: a.Teardown, Power: a.Power, Work: a.Work, Unknowns: a.Unknowns,
 	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
 		a.Sharing.Verdicts, a.Power.Verdicts,
 		a.Work.Verdicts)

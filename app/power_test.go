@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/inventory"
+	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/core/gate"
 	"frugalheron/core/ladder"
@@ -99,13 +100,19 @@ func TestPowerAgainstTheGateIsKept(t *testing.T) {
 	_, err := actions.Power.PowerUp(ctx, technician, machine, all)
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "decidedBy", invalid.Field)
-	all.DecidedBy, all.Why = "a visitor", "to hear it"
+	must(actions.People.AddParty(ctx, curator, people.PartyInput{Name: "Fenna Quill", Kind: "person", Private: true,
+		Role: "a neighbour"}))
+	all.DecidedBy, all.Why = "Fenna Quill", "to hear it"
 	kept := must(actions.Power.PowerUp(ctx, technician, machine, all))
 	require.Equal(t, gate.Hold, kept.Gate)
 	now := must(actions.Power.Power(ctx, technician, machine))
 	require.Contains(t, now.Rungs[1].CannotTell, "which of them was the cause is not told")
 	require.Equal(t, 2, now.Stage.Count)
 	require.Contains(t, missing(now), "supply-only Disk card")
+
+	file := string(must(actions.Bench.ExportDossier(ctx, curator, machine)).Data)
+	require.Contains(t, file, "to hear it", "what leaves with the machine tells it")
+	require.NotContains(t, file, "Quill", "and names no private person")
 
 	must(actions.Inventory.MoveAssembly(ctx, technician, card, 1, inventory.Move{To: "place", Place: "Net store"}))
 	now = must(actions.Power.Power(ctx, technician, machine))

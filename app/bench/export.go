@@ -10,8 +10,11 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/sheets"
 	"frugalheron/app/teardown"
+	"frugalheron/app/work"
+	"frugalheron/core/job"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
 )
@@ -173,6 +176,15 @@ func (s *Service) exportDossier(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return action.Content{}, err
 	}
+	powered, err := s.subjects.Power.Power(ctx, actor, machineID)
+	if err != nil {
+		return action.Content{}, err
+	}
+	treated, err := s.subjects.Work.Treatment(ctx, actor, machineID)
+	if err != nil {
+		return action.Content{}, err
+	}
+	treated.Usual = []job.Template{} // they are the same for all machines
 	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
@@ -185,6 +197,8 @@ func (s *Service) exportDossier(ctx context.Context, actor action.Actor, machine
 		Condition    condition.Condition     `json:"condition"`
 		Measurements []condition.Measurement `json:"measurements"`
 		Adjusters    []condition.Adjuster    `json:"adjusters"`
-	}{machine, dossier, wired, opened, found, measured, adjusters}), "", "  ")
+		Power        power.Power             `json:"power"`
+		Treatment    work.Treatment          `json:"treatment"`
+	}{machine, dossier, wired, opened, found, measured, adjusters, powered, treated}), "", "  ")
 	return action.Content{Data: document, MediaType: "application/json", FileName: machine.Accession + ".json"}, err
 }

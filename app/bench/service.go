@@ -9,10 +9,12 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/power"
 	"frugalheron/app/roms"
 	"frugalheron/app/sheets"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/work"
 )
 
 // Subjects are those that are put together.
@@ -25,6 +27,8 @@ type Subjects struct {
 	Dating    *dating.Service
 	Condition *condition.Service
 	Teardown  *teardown.Service
+	Power     *power.Service
+	Work      *work.Service
 	Unknowns  *unknowns.Service
 }
 
