@@ -158,37 +158,21 @@ func (s *Service) ChangeRung(ctx context.Context, actor action.Actor, id int64, 
 	})
 }
 
+var voidedRungs = action.Voiding[power.Rung]{Roles: action.MayWriteSheets, Event: eventVoidRung,
+	Back: eventTakeBackVoidOfRung, IsVoided: func(r power.Rung) bool { return r.Voided },
+	Set: func(ctx context.Context, tx *sqlx.Tx, r power.Rung, voided bool) error {
+		r.Voided = voided
+		return power.UpdateRung(ctx, tx, r)
+	},
+	MayComeBack: func(ctx context.Context, tx *sqlx.Tx, r power.Rung) error {
+		return isTaken(ctx, tx, r.MachineID, r.ID, tellRung(r).Step)
+	}}
+
 // VoidRung takes one off the ladder.
 func (s *Service) VoidRung(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := rungs.Locked(ctx, tx, id, version)
-		if err != nil {
-			return err
-		}
-		if row.Voided {
-			return action.ErrNotFound
-		}
-		row.Voided = true
-		if err := power.UpdateRung(ctx, tx, row); err != nil {
-			return err
-		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidRung, id, &row.MachineID, tellRung(row).Rung, nil)
-		return err
-	})
-	return event, err
+	return rungs.Void(ctx, s.kernel, actor, voidedRungs, id, version)
 }
 
 func (s *Service) undoVoidRung(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, power.LockRung,
-		func(ctx context.Context, tx *sqlx.Tx, now power.Rung) error {
-			if err := isTaken(ctx, tx, now.MachineID, now.ID, tellRung(now).Step); err != nil {
-				return err
-			}
-			now.Voided = false
-			if err := power.UpdateRung(ctx, tx, now); err != nil {
-				return err
-			}
-			return action.Record(ctx, tx, actor, eventTakeBackVoidOfRung, now.ID, &now.MachineID, nil,
-				tellRung(now).Rung)
-		})
+	return rungs.Unvoid(ctx, s.kernel, actor, voidedRungs, e)
 }

@@ -50,22 +50,16 @@ type Supply struct {
 	Version int `json:"version"`
 }
 
-func tellSupply(row power.Supply) (Supply, error) {
-	in, err := action.ReadKept[SupplyInput](row.Body)
+func tellSupply(row power.Supply) Supply {
+	in, _ := action.ReadKept[SupplyInput](row.Body) // written by this package alone
 	in.Needs, in.Rating = append([]string{}, in.Needs...), append([]RailAmperes{}, in.Rating...)
-	return Supply{ID: row.ID, MachineID: row.MachineID, SupplyInput: in, Version: row.Version}, err
-}
-
-// mustTell is tellSupply where what is kept was written by this package; what it cannot read is empty.
-func mustTell(row power.Supply) Supply {
-	told, _ := tellSupply(row)
-	return told
+	return Supply{ID: row.ID, MachineID: row.MachineID, SupplyInput: in, Version: row.Version}
 }
 
 var supplies = action.Records[power.Supply, Supply]{
 	What: "the supply", Lock: power.LockSupply, Read: power.SupplyByID,
 	Version: func(r power.Supply) int { return r.Version },
-	Told:    func(r power.Supply) any { return mustTell(r).SupplyInput }, View: mustTell,
+	Told:    func(r power.Supply) any { return tellSupply(r).SupplyInput }, View: tellSupply,
 	Machine: func(r power.Supply) *int64 { return &r.MachineID },
 }
 
@@ -142,38 +136,22 @@ func (s *Service) ChangeSupply(ctx context.Context, actor action.Actor, id int64
 	})
 }
 
+var voidedSupplies = action.Voiding[power.Supply]{Roles: action.MayWriteSheets, Event: eventVoidSupply,
+	Back: eventTakeBackVoidOfSupply, IsVoided: func(r power.Supply) bool { return r.Voided },
+	Set: func(ctx context.Context, tx *sqlx.Tx, r power.Supply, voided bool) error {
+		return power.UpdateSupply(ctx, tx, r.ID, r.Body, voided)
+	}}
+
 // VoidSupply strikes one out that does not feed the machine any more, or never did.
 func (s *Service) VoidSupply(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := supplies.Locked(ctx, tx, id, version)
-		if err != nil {
-			return err
-		}
-		if row.Voided {
-			return action.ErrNotFound
-		}
-		if err := power.UpdateSupply(ctx, tx, id, row.Body, true); err != nil {
-			return err
-		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidSupply, id, &row.MachineID,
-			mustTell(row).SupplyInput, nil)
-		return err
-	})
-	return event, err
+	return supplies.Void(ctx, s.kernel, actor, voidedSupplies, id, version)
 }
 
 func (s *Service) undoVoidSupply(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, power.LockSupply,
-		func(ctx context.Context, tx *sqlx.Tx, now power.Supply) error {
-			if err := power.UpdateSupply(ctx, tx, now.ID, now.Body, false); err != nil {
-				return err
-			}
-			return action.Record(ctx, tx, actor, eventTakeBackVoidOfSupply, now.ID, &now.MachineID, nil,
-				mustTell(now).SupplyInput)
-		})
+	return supplies.Unvoid(ctx, s.kernel, actor, voidedSupplies, e)
 }
 
 func suppliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]Supply, error) {
 	rows, err := power.SuppliesOf(ctx, h, machineID)
-	return action.Views(rows, mustTell), err
+	return action.Views(rows, tellSupply), err
 }

@@ -128,24 +128,15 @@ func (s *Service) PowerUp(ctx context.Context, actor action.Actor, machineID int
 	return kept, err
 }
 
+var voidedUps = action.Voiding[power.Up]{Roles: action.MayWriteSheets, Event: eventVoidPowerUp,
+	Back: eventTakeBackVoidOfPowerUp, IsVoided: func(r power.Up) bool { return r.Voided },
+	Set: func(ctx context.Context, tx *sqlx.Tx, r power.Up, voided bool) error {
+		return power.VoidUp(ctx, tx, r.ID, voided)
+	}}
+
 // VoidPowerUp strikes one out that was entered by mistake.
 func (s *Service) VoidPowerUp(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := ups.Locked(ctx, tx, id, version)
-		if err != nil {
-			return err
-		}
-		if row.Voided {
-			return action.ErrNotFound
-		}
-		if err := power.VoidUp(ctx, tx, id, true); err != nil {
-			return err
-		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidPowerUp, id, &row.MachineID,
-			tellUp(row).inWords(), nil)
-		return err
-	})
-	return event, err
+	return ups.Void(ctx, s.kernel, actor, voidedUps, id, version)
 }
 
 func (s *Service) undoPowerUp(ctx context.Context, actor action.Actor, e history.EventRow) error {
@@ -156,12 +147,5 @@ func (s *Service) undoPowerUp(ctx context.Context, actor action.Actor, e history
 }
 
 func (s *Service) undoVoidPowerUp(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, power.LockUp,
-		func(ctx context.Context, tx *sqlx.Tx, now power.Up) error {
-			if err := power.VoidUp(ctx, tx, now.ID, false); err != nil {
-				return err
-			}
-			return action.Record(ctx, tx, actor, eventTakeBackVoidOfPowerUp, now.ID, &now.MachineID, nil,
-				tellUp(now).inWords())
-		})
+	return ups.Unvoid(ctx, s.kernel, actor, voidedUps, e)
 }

@@ -230,34 +230,19 @@ func (s *Service) WorkOnJob(ctx context.Context, actor action.Actor, id int64, v
 	})
 }
 
+var voidedJobs = action.Voiding[work.Job]{Roles: action.MayWriteSheets, Event: eventVoidJob,
+	Back: eventTakeBackVoidOfJob, IsVoided: func(r work.Job) bool { return r.Voided },
+	Set: func(ctx context.Context, tx *sqlx.Tx, r work.Job, voided bool) error {
+		return work.UpdateJob(ctx, tx, r.ID, r.State, r.Body, voided)
+	}}
+
 // VoidJob strikes one out that was put down by mistake.
 func (s *Service) VoidJob(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := jobs.Locked(ctx, tx, id, version)
-		if err != nil {
-			return err
-		}
-		if row.Voided {
-			return action.ErrNotFound
-		}
-		if err := work.UpdateJob(ctx, tx, id, row.State, row.Body, true); err != nil {
-			return err
-		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidJob, id, &row.MachineID, tellJob(row).told(), nil)
-		return err
-	})
-	return event, err
+	return jobs.Void(ctx, s.kernel, actor, voidedJobs, id, version)
 }
 
 func (s *Service) undoVoidJob(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, work.LockJob,
-		func(ctx context.Context, tx *sqlx.Tx, now work.Job) error {
-			if err := work.UpdateJob(ctx, tx, now.ID, now.State, now.Body, false); err != nil {
-				return err
-			}
-			return action.Record(ctx, tx, actor, eventTakeBackVoidOfJob, now.ID, &now.MachineID, nil,
-				tellJob(now).told())
-		})
+	return jobs.Unvoid(ctx, s.kernel, actor, voidedJobs, e)
 }
 
 // has reports whether a job mends a finding.
