@@ -187,3 +187,16 @@ func TestStoriesHoldTogether(t *testing.T) {
 		require.Equal(t, written, standing, s.Marks)
 	})
 }
+
+// The last day on which a part came or went is what is said of it, and never later than it was written.
+func TestChangedOn(t *testing.T) {
+	for want, revisions := range map[string][]string{
+		"":           {"2024-01-01 C5 1uF", "2024-02-01 C5 2uF"}, // read better, not another part
+		"2025-01-10": {"2024-03-01 BT1 NiCd", "2025-01-10 BT1 @empty"},
+		"2025-02-01": {"2024-03-01 BT1 NiCd", "2025-01-10 BT1 @empty", "2025-02-01 BT1 CR2032"},
+		"2021-12-31": {"2024-01-01 C5 1uF", "2024-02-01 C5 1uF new:2021"}, // in that year: its last day
+		"2024-02-01": {"2024-01-01 C5 1uF", "2024-02-01 C5 1uF new:2024"}, // the year is not over when it is written
+	} {
+		require.Equal(t, want, told(nil, revisions...).ChangedOn(), revisions)
+	}
+}

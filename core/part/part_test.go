@@ -2,6 +2,7 @@ package part_test
 
 import (
 	"fmt"
+	"math"
 	"strings"
 	"testing"
 
@@ -92,4 +93,25 @@ func BenchmarkMatchAStore(b *testing.B) {
 			part.GradeOf(need, have)
 		}
 	}
+}
+
+// Whatever bytes are read: nothing panics, figures can be, and a grade is the same with its reasons and without.
+func FuzzMatch(f *testing.F) {
+	for _, seed := range [][2]string{{"470u/16V", "470uF 25V radial"}, {"X1/Y2 2n2", "2n2 Y1"}, {"3x1.2V NiCd", "CR2032"},
+		{"41256-15", "256Kx1 120ns"}, {"104K 50V", ".1"}, {"10k 1/0W", "1e999 V"}, {"\xff\x00", "µµ"}} {
+		f.Add(seed[0], seed[1])
+	}
+	library := builtin.Library()
+	f.Fuzz(func(t *testing.T, need, have string) {
+		fit, err := part.Match(library, need, have)
+		if err != nil {
+			require.Empty(t, fit.Grade)
+			return
+		}
+		require.Contains(t, part.Grades(), fit.Grade)
+		require.NotNil(t, fit.Why)
+		require.Equal(t, fit.Grade, part.GradeOf(part.Read(library, need), part.Read(library, have)))
+		p := part.Read(library, need)
+		require.False(t, math.IsNaN(p.Value.Base) || math.IsInf(p.Watts, 0) || p.Volts < 0)
+	})
 }

@@ -1,7 +1,6 @@
 import { type Serving, useEndService } from '../../api/peripherals'
-import { messageOf } from '../../api/problem'
 import { Button } from '../../kit/Button'
-import { Notice } from '../../kit/Notice'
+import { NotSaved } from '../../kit/NotSaved'
 
 /** Says that a peripheral serves a machine no more. */
 export function EndService({ one }: { one: Serving }) {
@@ -10,7 +9,7 @@ export function EndService({ one }: { one: Serving }) {
     <>
       <Button $tone="quiet" aria-label={`${one.title} serves ${one.accession} as ${one.as} no more`}
         isPending={end.isPending} onPress={() => { end.mutate(one) }}>no more</Button>
-      {end.error && <Notice tone="stop" word="Not saved.">{messageOf(end.error)}</Notice>}
+      <NotSaved error={end.error} />
     </>
   )
 }

@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react'
 
 import { attachmentsChanged, type Owner, sendFile } from '../../api/attachments'
-import { KeptForLater, messageOf } from '../../api/problem'
+import { KeptForLater } from '../../api/problem'
 import { standInFor } from '../../data/standIns'
 import { Button } from '../../kit/Button'
-import { Notice } from '../../kit/Notice'
+import { NotSaved } from '../../kit/NotSaved'
 
 /** Takes pictures from the camera, or from files, and tells them once they are kept. */
 export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner: Owner; label?: string;
@@ -46,7 +46,7 @@ export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner
           event.target.value = ''
         }}
       />
-      {error !== undefined && <Notice tone="stop" word="Not saved.">{messageOf(error as Error)}</Notice>}
+      <NotSaved error={error} />
     </>
   )
 }

@@ -1,11 +1,10 @@
 import { useState } from 'react'
 
 import { useCheckFault } from '../../api/known'
-import { messageOf } from '../../api/problem'
 import { today } from '../history/moment'
 import { Button } from '../../kit/Button'
 import { Field, FieldGrid } from '../../kit/Field'
-import { Notice } from '../../kit/Notice'
+import { NotSaved } from '../../kit/NotSaved'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 
 type Props = { of: string; knownId: number; assemblyId: number; fault: string }
@@ -20,7 +19,7 @@ export function CheckFault({ of, knownId, assemblyId, fault }: Props) {
         {' '}<Button $small aria-label={`It has it: ${fault}, ${of}`} onPress={() => { setHasIt(true) }}>It has it</Button>
         {' '}<Button $small $tone="quiet" aria-label={`It does not: ${fault}, ${of}`}
           onPress={() => { setHasIt(false) }}>It does not</Button>
-        {check.error && <Notice tone="stop" word="Not saved.">{messageOf(check.error)}</Notice>}
+        <NotSaved error={check.error} />
       </>
     )
   }

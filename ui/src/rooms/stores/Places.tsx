@@ -6,6 +6,7 @@ import { placeCountsQuery } from '../../api/dossier'
 import { messageOf } from '../../api/problem'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
+import { NotSaved } from '../../kit/NotSaved'
 import { Faint, Page, Title } from '../../kit/Page'
 import { useAccount } from '../../api/session'
 import { useSayClimate } from '../../api/judge'
@@ -68,7 +69,7 @@ function ClimateOf({ row }: { row: PlaceRow }) {
         options={Object.entries(words).map(([value, text]) => ({ value: value as keyof typeof climates, text }))}
         onChange={(next) => { say.mutate({ place: row.path, climate: next }) }}
       />
-      {say.error && <Notice tone="stop" word="Not saved.">{messageOf(say.error)}</Notice>}
+      <NotSaved error={say.error} />
     </>
   )
 }

@@ -2,10 +2,9 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 
 import { mentionsQuery, useDecideMention } from '../../../api/mentions'
-import { messageOf } from '../../../api/problem'
 import { Button } from '../../../kit/Button'
 import { Scroll, StackedTable } from '../../../kit/ListTable'
-import { Notice } from '../../../kit/Notice'
+import { NotSaved } from '../../../kit/NotSaved'
 import { Faint } from '../../../kit/Page'
 
 /** Names of private persons in texts, of which nobody has said yet whether they are meant. */
@@ -18,7 +17,7 @@ export function Mentions() {
       <h2 id="names-found">Names found in texts</h2>
       <p><Faint>Until somebody says who is meant, viewers read the role in place of the name. A text that is changed is
         looked through again.</Faint></p>
-      {decide.error && <Notice tone="stop" word="Not saved.">{messageOf(decide.error)}</Notice>}
+      <NotSaved error={decide.error} />
       <Scroll>
         <StackedTable>
           <thead><tr><th>Text</th><th>Where</th><th>Private person</th>

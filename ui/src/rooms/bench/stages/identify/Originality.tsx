@@ -2,11 +2,10 @@ import { Link } from 'react-router'
 
 import { type FittedAssembly, useChangeAssembly } from '../../../../api/assemblies'
 import type { Dated } from '../../../../api/identify'
-import { messageOf } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
 import { Choice } from '../../../../kit/Field'
 import { ListTable, Scroll } from '../../../../kit/ListTable'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Part } from '../../../../kit/Part'
 import { atSpot } from '../../../../kit/spot'
 
@@ -52,7 +51,7 @@ function Row({ one, assembly }: { one: One; assembly: FittedAssembly | undefined
                 version: assembly.version }) }}
           />
         ) : words[one.own]}
-        {change.error && <Notice tone="stop" word="Not saved.">{messageOf(change.error)}</Notice>}
+        <NotSaved error={change.error} />
       </td>
       <td style={{ whiteSpace: 'nowrap' }}><strong>{words[one.counts]}</strong></td>
     </tr>

@@ -2,12 +2,11 @@ import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { messageOf } from '../../../../api/problem'
 import { type RomSocket, useAddRomFiles, useExceptRead, useVoidRead } from '../../../../api/roms'
 import { useAccount } from '../../../../api/session'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Field, FieldGrid } from '../../../../kit/Field'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { color, space } from '../../../../theme'
@@ -73,7 +72,7 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
             <input ref={choose} type="file" multiple hidden aria-label="Files that were read"
               onChange={(event) => { send([...(event.target.files ?? [])]); event.target.value = '' }} />
           </Drop>
-          {add.error && <Notice tone="stop" word="Not saved.">{messageOf(add.error)}</Notice>}
+          <NotSaved error={add.error} />
           {add.data && (
             <ul role="status">
               {add.data.map((one, i) => (

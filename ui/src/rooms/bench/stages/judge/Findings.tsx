@@ -5,11 +5,10 @@ import styled from 'styled-components'
 
 import { type Condition, type FindingView, type FoundOn, measurementsQuery, type SeenFinding, useNoteFinding,
   useVoidFinding } from '../../../../api/judge'
-import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
 import { ListTable, Scroll } from '../../../../kit/ListTable'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { MarkedPicture } from '../../../../features/pictures/MarkedPicture'
@@ -155,7 +154,7 @@ function Now({ on, finding }: { on: FoundOn; finding: FindingView }) {
         {finding.id > 0 && <Button $tone="quiet" aria-label={`Delete ${finding.kind}, ${finding.where}`} isPending={voiding.isPending}
           onPress={() => { voiding.mutate(finding) }}>Delete</Button>}
       </Buttons>
-      {error && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
+      <NotSaved error={error} />
     </>
   )
 }

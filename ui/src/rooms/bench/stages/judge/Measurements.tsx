@@ -13,6 +13,7 @@ import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
@@ -111,7 +112,7 @@ function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; o
               isPending={voiding.isPending} onPress={() => { voiding.mutate(one) }}>Delete</Button>
           </Buttons>
         )}
-        {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}
+        <NotSaved error={voiding.error} />
       </td>
     </tr>
   )

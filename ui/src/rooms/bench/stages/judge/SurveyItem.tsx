@@ -2,11 +2,11 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type Condition, type GuideItem, type SeenFinding, type SurveyView, useJudgeItem } from '../../../../api/judge'
-import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Choice, Field } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
@@ -93,7 +93,7 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
           onCancel={() => { setAdding(false) }}
         />
       )}
-      {judge.error && <Notice tone="stop" word="Not saved.">{messageOf(judge.error)}</Notice>}
+      <NotSaved error={judge.error} />
       {!adding && waiting.length > 0 && <Notice tone="attention" word="How is it now?">
         {waiting.length === 1 ? 'One finding was there before; say how it is now.'
           : `${String(waiting.length)} findings were there before; say of each how it is now.`} <Button $tone="quiet" onPress={allAsBefore}>{waiting.length === 1 ? 'As before' : 'All as before'}</Button>

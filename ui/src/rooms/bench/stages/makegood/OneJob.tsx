@@ -2,13 +2,12 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
-import { messageOf } from '../../../../api/problem'
 import { type Job, type JobFields, type UsualJob, useChangeJob, useVoidJob, useWorkOnJob } from '../../../../api/work'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { EditRecord } from '../../../../kit/EditRecord'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
 import { FinishForm } from './FinishForm'
@@ -81,8 +80,7 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
             onPress={() => { voiding.mutate(job) }}>Delete</Button>
         </Buttons>
       )}
-      {(goOn.error ?? voiding.error) && <Notice tone="stop" word="Not saved.">
-        {messageOf(goOn.error ?? voiding.error)}</Notice>}
+      <NotSaved error={goOn.error ?? voiding.error} />
     </InHand>
   )
 }

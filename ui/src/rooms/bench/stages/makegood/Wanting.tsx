@@ -1,12 +1,11 @@
 import { Link } from 'react-router'
 
 import type { Machine } from '../../../../api/machines'
-import { messageOf } from '../../../../api/problem'
 import { type Treatment, useAddJob, type Wanting as Wants } from '../../../../api/work'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Part } from '../../../../kit/Part'
 
 const marks: Record<Wants['severity'], MarkKind> = { hazard: 'problem', repair: 'attention', watch: 'unknown',
@@ -61,7 +60,7 @@ function Offers({ machineId, one, usual }: { machineId: number; one: Wants; usua
         {offered.length === 0 && <Button $small isPending={add.isPending} aria-label={`A job of its own: ${one.where}`}
           onPress={() => { put('', `Mend ${one.where}: ${one.kind}`.slice(0, 200)) }}>A job of its own</Button>}
       </Buttons>
-      {add.error && <Notice tone="stop" word="Not saved.">{messageOf(add.error)}</Notice>}
+      <NotSaved error={add.error} />
     </>
   )
 }

@@ -4,11 +4,10 @@ import styled from 'styled-components'
 
 import { type Connector, type ConnectorView, type KnownSocket, knownSocketsQuery, useChangeConnector, useMapConnector,
   usePlugConnector, useVoidConnector, type Wiring, wiringDrawing, wiringList } from '../../../../api/openup'
-import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
 import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { color } from '../../../../theme'
@@ -119,7 +118,7 @@ function Row({ one, known, mayWrite, onEdit }: { one: ConnectorView; known?: Kno
               onPress={() => { voiding.mutate(one) }}>Delete</Button>
           </Buttons>
         )}
-        {error && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
+        <NotSaved error={error} />
       </td>
     </tr>
   )

@@ -2,12 +2,13 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type StepView, type TeardownView, useReverseStep, type Wiring } from '../../../../api/openup'
-import { messageOf, ProblemError } from '../../../../api/problem'
+import { ProblemError } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field, Tick } from '../../../../kit/Field'
 import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
@@ -117,7 +118,7 @@ function Back({ step, wiring, isNext, mayWrite, onDone, onMet }: { step: StepVie
             )
           })}
           {skipping && <Field label="Why it stays off" value={reason} onChange={setReason} autoFocus />}
-          {reverse.error && <Notice tone="stop" word="Not saved.">{messageOf(reverse.error)}</Notice>}
+          <NotSaved error={reverse.error} />
           <Buttons>
             {!skipping && <Button $tone="main" isPending={reverse.isPending} onPress={() => { send('back') }}>
               {step.state === 'off' ? 'It is back on' : 'Keep it as back on'}

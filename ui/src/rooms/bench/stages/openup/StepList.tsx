@@ -2,12 +2,11 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type StepView, type TeardownView, useChangeStep, useVoidStep, type Wiring } from '../../../../api/openup'
-import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
 import { keepUnder } from '../../../../data/drafts'
 import { Mark } from '../../../../kit/Mark'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { PhotoButton } from '../../../../features/pictures/PhotoButton'
 import { color, space } from '../../../../theme'
@@ -64,7 +63,7 @@ function One({ step, machineId, mayWrite, onEdit }: { step: StepView; machineId:
             onPress={() => { voiding.mutate(step) }}>Delete</Button>
         </Buttons>
       )}
-      {error && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
+      <NotSaved error={error} />
     </>
   )
 }

@@ -1,10 +1,9 @@
 import { type PowerUpView, useVoidPowerUp } from '../../../../api/power'
-import { messageOf } from '../../../../api/problem'
 import { gateName } from '../../../../features/power/states'
 import { Button } from '../../../../kit/Button'
 import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
 import { Mark } from '../../../../kit/Mark'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import type { PowerProps } from './PowerUp'
@@ -36,7 +35,7 @@ function Row({ up, mayWrite }: { up: PowerUpView; mayWrite: boolean }) {
       <td>{gateName(up.gate)}{up.decidedBy && <><br /><Faint>decided by {up.decidedBy}: {up.why}</Faint></>}</td>
       <td>{mayWrite && <Button $tone="quiet" isPending={voiding.isPending} aria-label={`Delete the power-up of ${up.on}`}
         onPress={() => { voiding.mutate(up) }}>Delete</Button>}
-        {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}</td>
+        <NotSaved error={voiding.error} /></td>
     </tr>
   )
 }

@@ -2,12 +2,11 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 
 import { type PowerPart, useSayPart } from '../../../../api/power'
-import { messageOf } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
 import { Choice, Tick } from '../../../../kit/Field'
 import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
-import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import type { PowerProps } from './PowerUp'
@@ -75,7 +74,7 @@ function Say({ machineId, part }: { machineId: number; part: PowerPart }) {
           say.mutate({ version: part.version, place: part.place, neededToStart: needed, turns, spared,
             charged: charged === '' ? undefined : charged === 'yes' })
         }}>Save</Button>}
-      {say.error && <Notice tone="stop" word="Not saved.">{messageOf(say.error)}</Notice>}
+      <NotSaved error={say.error} />
     </>
   )
 }

@@ -9,6 +9,7 @@ import { Cautions } from '../../../../kit/Cautions'
 import { EditRecord } from '../../../../kit/EditRecord'
 import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { Unbroken } from '../../../../kit/Unbroken'
@@ -99,7 +100,7 @@ function Rung({ n, rung, mayWrite }: { n: number; rung: RungView; mayWrite: bool
                 onPress={() => { voiding.mutate(rung) }}>Take off</Button>
             </Buttons>
           )}
-          {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}
+          <NotSaved error={voiding.error} />
         </div>
       </Step>
     </Row>

@@ -2,10 +2,10 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 
 import { type Supply, type SupplyFields, useAddSupply, useChangeSupply, useVoidSupply } from '../../../../api/power'
-import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
 import { Notice } from '../../../../kit/Notice'
+import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Facts, InHand, Part } from '../../../../kit/Part'
 import { usePanel } from '../../../../kit/usePanel'
@@ -57,7 +57,7 @@ function One({ supply, mayWrite }: { supply: Supply; mayWrite: boolean }) {
             onPress={() => { voiding.mutate(supply) }}>Delete</Button>
         </Buttons>
       )}
-      {voiding.error && <Notice tone="stop" word="Not saved.">{messageOf(voiding.error)}</Notice>}
+      <NotSaved error={voiding.error} />
     </InHand>
   )
 }

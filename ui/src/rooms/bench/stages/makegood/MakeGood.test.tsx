@@ -1,0 +1,102 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto'
+
+import { screen, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
+
+import type { Machine } from '../../../../api/machines'
+import { openOutbox } from '../../../../data/outbox'
+import type { Treatment } from '../../../../api/work'
+import { signIn } from '../../../../testing/people'
+import { refusal, serve } from '../../../../testing/server'
+import { show } from '../../../../testing/show'
+import { MakeGood } from './MakeGood'
+
+const machine = { id: 3, accession: 'EH-0142', name: 'Meridian 2' } as Machine
+const usual = { key: 'battery-out', title: 'Take the battery out', minutes: 30, reversible: 'yes', tools: ['gloves'],
+  needs: ['vinegar'], steps: ['take pictures', 'take it out'], forget: 'the picture of its polarity', undo: 'fit one again',
+  proof: 'below 1 ohm' }
+const ending = { on: '', new: '', takenOut: false, oldPart: '', proven: false, provenBy: '', reversible: '', undo: '', by: '' }
+const job = { id: 4, machineId: 3, accession: 'EH-0142', machine: 'Meridian 2', title: 'Take the battery out',
+  template: 'battery-out', findingKeys: ['f1'], assemblyId: 9, place: 'BT1', needs: [], proof: 'below 1 ohm', state: 'in hand',
+  unproven: false, minutes: 15, left: '', why: '', ending, usual, cautions: [], by: '', version: 2 }
+const treatment = { stage: { state: 'in hand', count: 1 }, usual: [usual], minutes: 30, spent: 15, waitsFor: [],
+  jobs: [job, { ...job, id: 5, title: 'Clean contacts', state: 'done', unproven: true,
+    ending: { ...ending, on: '2026-11-01', reversible: 'no', undo: 'nothing' } }],
+  wanting: [{ key: 'f2', where: 'Main board, BT2', kind: 'leaking', severity: 'hazard', assemblyId: 9, place: 'BT2',
+    usual: ['battery-out'] }] } as unknown as Treatment
+
+const page = (answer: () => { status?: number; body: unknown } | 'no connection') => {
+  signIn('curator')
+  const asked = serve(({ method, path }) => method === 'POST' ? answer()
+    : { body: path.endsWith('/treatment') ? treatment : [] })
+  return { user: show(<MakeGood machine={machine} />), asked }
+}
+
+describe('making good', () => {
+  it('puts down the usual job of a finding by one press, and ends one with what the sheet is to say', async () => {
+    const { user, asked } = page(() => ({ status: 201, body: job }))
+    await user.click(await screen.findByRole('button', { name: 'Take the battery out: Main board, BT2' }))
+    expect(asked.at(-1)?.body ?? asked.find(({ method }) => method === 'POST')?.body).toBeTruthy()
+    expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ title: 'Take the battery out',
+      template: 'battery-out', findingKeys: ['f2'], assemblyId: 9, place: 'BT2' })
+    await user.click(screen.getByRole('button', { name: 'Done: Take the battery out' }))
+    expect(screen.getByText(/ends done, unproven/)).toBeTruthy()
+    expect(screen.queryByLabelText('What is in now at BT1'), 'the place is empty then').toBeNull()
+    await user.click(screen.getByRole('checkbox', { name: 'Tested: below 1 ohm' }))
+    await user.type(screen.getByLabelText('What the test said'), '0.4 ohm')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(asked.filter(({ method }) => method === 'POST').at(-1)?.body).toMatchObject({ version: 2, takenOut: true, new: '',
+      proven: true, provenBy: '0.4 ohm', remain: false })
+  })
+
+  it('says what is forgotten, what is unproven, and what cannot be undone', async () => {
+    page(() => ({ body: job }))
+    expect((await screen.findByText('Easily forgotten:')).parentElement?.textContent).toContain('picture of its polarity')
+    expect(screen.getByText(/done, unproven/)).toBeTruthy()
+    const changed = within(screen.getByRole('region', { name: 'What was changed' }))
+    expect(changed.getByText('cannot be undone')).toBeTruthy()
+  })
+
+  it('keeps what was pressed without a connection, and does not call it refused', async () => {
+    await openOutbox(1, { send: () => Promise.reject(new TypeError()), onSent: () => undefined,
+      onStranger: () => undefined, onUnreachable: () => undefined })
+    const { user } = page(() => 'no connection')
+    await user.click(await screen.findByRole('button', { name: 'Take the battery out: Main board, BT2' }))
+    expect(await screen.findByText(/Kept on this device/)).toBeTruthy()
+    expect(screen.queryByText('Not saved.')).toBeNull()
+  })
+
+  it('asks why a job is not to be done, and says what is left of one that was done in part', async () => {
+    const { user, asked } = page(() => ({ body: job }))
+    await user.click(await screen.findByRole('button', { name: 'Waits, in part, declined: Take the battery out' }))
+    const form = within(screen.getByRole('region', { name: 'Jobs' }))
+    await user.selectOptions(form.getByLabelText('It is'), 'declined')
+    expect(form.getByLabelText('Why').getAttribute('aria-required')).toBe('true')
+    await user.selectOptions(form.getByLabelText('It is'), 'waiting for part')
+    await user.type(form.getByLabelText('Minutes spent now'), '20')
+    await user.type(form.getByLabelText('Left to do'), 'the traces')
+    await user.click(form.getByRole('button', { name: 'Save' }))
+    expect(asked.find(({ path }) => path === '/api/jobs/4/work')?.body).toEqual({ version: 2, state: 'waiting for part',
+      minutes: 20, left: 'the traces', why: '' })
+  })
+
+  it('shows what somebody else made of a job meanwhile, and lets one go on from there', async () => {
+    signIn('curator')
+    let refused = true
+    const asked = serve(({ method, path }) => {
+      if (method !== 'PUT') return { body: path.endsWith('/treatment') ? treatment : [] }
+      if (!refused) return { body: job }
+      refused = false
+      return refusal(409, 'The job was changed by somebody else.', { newer: { job: { ...job, note: 'holder', version: 3 } } })
+    })
+    const user = show(<MakeGood machine={machine} />)
+    await user.click(await screen.findByRole('button', { name: 'Edit Take the battery out' }))
+    await user.type(screen.getByLabelText('Waits for these parts'), 'vinegar; swabs')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect((await screen.findAllByText(/holder/)).length).toBeGreaterThan(0)
+    expect(screen.getByLabelText<HTMLInputElement>('Waits for these parts').value).toBe('vinegar; swabs')
+    expect(asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ version: 2, needs: ['vinegar', 'swabs'],
+      findingKeys: ['f1'], assemblyId: 9 })
+  })
+})
