@@ -12,6 +12,8 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/custody"
 	"frugalheron/core/facts"
+	"frugalheron/core/gate"
+	"frugalheron/core/job"
 	"frugalheron/demo"
 	"frugalheron/store/blobs"
 	"frugalheron/store/storetest"
@@ -194,4 +196,47 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 		require.Regexp(t, `^EH-\d{4} .+`, name)
 		require.NotEmpty(t, values)
 	}
+	seesPowerAndWork(t, actions, page.Machines)
+
+}
+
+// seesPowerAndWork looks for what the stages after judging have to show: each state of the gate, three machines at different
+// rungs, a power-up against the gate, and jobs in all states.
+func seesPowerAndWork(t *testing.T, actions *app.App, machines []inventory.ListedMachine) {
+	gates, jobs, rungs, against, unproven := map[gate.State]int{}, map[job.State]int{}, map[int]bool{}, 0, 0
+	for _, m := range machines {
+		power, err := actions.Power.Power(ctx, viewer, m.ID)
+		require.NoError(t, err)
+		gates[power.State]++
+		for _, up := range power.Ups {
+			if up.DecidedBy != "" {
+				against++
+				require.NotEmpty(t, up.Why, m.Accession)
+			}
+		}
+		reached := 0
+		for _, rung := range power.Rungs {
+			if rung.Result == "as-expected" {
+				reached++
+			}
+		}
+		rungs[reached] = true
+		treated, err := actions.Work.Treatment(ctx, viewer, m.ID)
+		require.NoError(t, err)
+		for _, one := range treated.Jobs {
+			jobs[one.State]++
+			if one.Unproven {
+				unproven++
+			}
+		}
+	}
+	for _, state := range gate.States() {
+		require.Positive(t, gates[state], state)
+	}
+	require.Len(t, rungs, 3)
+	require.Equal(t, 1, against)
+	for _, state := range []job.State{job.WaitsForPart, job.WaitsForHands, job.InHand, job.Done, job.Declined} {
+		require.Positive(t, jobs[state], state)
+	}
+	require.Positive(t, unproven)
 }

@@ -97,8 +97,9 @@ func BenchmarkMatchAStore(b *testing.B) {
 
 // Whatever bytes are read: nothing panics, figures can be, and a grade is the same with its reasons and without.
 func FuzzMatch(f *testing.F) {
-	for _, seed := range [][2]string{{"470u/16V", "470uF 25V radial"}, {"X1/Y2 2n2", "2n2 Y1"}, {"3x1.2V NiCd", "CR2032"},
-		{"41256-15", "256Kx1 120ns"}, {"104K 50V", ".1"}, {"10k 1/0W", "1e999 V"}, {"\xff\x00", "µµ"}} {
+	for _, seed := range [][2]string{{"470u/16V", "470uF 25V radial"}, {"X1/Y2 2n2", "2n2 Y1"},
+		{"3x1.2V NiCd", "CR2032"}, {"41256-15", "256Kx1 120ns"}, {"104K 50V", ".1"}, {"10k 1/0W", "1e999 V"},
+		{"\xff\x00", "µµ"}} {
 		f.Add(seed[0], seed[1])
 	}
 	library := builtin.Library()
