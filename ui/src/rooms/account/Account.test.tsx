@@ -74,7 +74,7 @@ describe('the settings of the collection', () => {
     expect(screen.getByText('GBP')).toBeTruthy()
     expect(asked.find(({ method }) => method === 'PUT')?.body)
       .toEqual({ name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'GBP', timeZone: 'Europe/Lisbon',
-        version: 4 })
+        mainsVolts: 0, mainsHz: 0, supplyMonths: 12, version: 4 })
   })
 
   it('offer the zones that days can be counted in, and the one of this device where none is chosen', async () => {
