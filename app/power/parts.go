@@ -37,6 +37,8 @@ type PowerPart struct {
 	Unknown    bool   `json:"unknown" doc:"Nobody said which cell it is"`
 	PartInput
 	Version int `json:"version" doc:"0 while nothing was said of it"`
+
+	isOut, isNew bool // by the sheet
 }
 
 func (p PowerPart) name() string {
@@ -60,12 +62,9 @@ func partsOf(ctx context.Context, h pg.Handle, machineID int64, open []openFindi
 	parts := []PowerPart{}
 	for _, row := range held {
 		p := PowerPart{AssemblyID: row.AssemblyID, Board: row.Board, Line: row.Line, Words: row.Marking,
-			IsFan: row.Kind != "battery" && gate.IsFan(row.Kind+" "+row.Marking), State: "fitted"}
+			IsFan: row.Kind != "battery" && gate.IsFan(row.Kind+" "+row.Marking), isNew: row.New != nil && *row.New != ""}
 		if row.Kind != "battery" && !p.IsFan {
 			continue
-		}
-		if row.New != nil && *row.New != "" {
-			p.State = "replaced"
 		}
 		p.Place = placeOf(row.Places, row.Marking, row.Kind)
 		parts = append(parts, p)
@@ -73,7 +72,7 @@ func partsOf(ctx context.Context, h pg.Handle, machineID int64, open []openFindi
 	for _, row := range empty {
 		parts = append(parts, PowerPart{AssemblyID: row.AssemblyID, Board: row.Board, Line: row.Line,
 			Words: row.Marking,
-			State: "out", PartInput: PartInput{Place: placeOf(row.Places, row.Marking, "battery")}})
+			isOut: true, PartInput: PartInput{Place: placeOf(row.Places, row.Marking, "battery")}})
 	}
 	for i := range parts {
 		parts[i].take(said, open)
@@ -101,27 +100,19 @@ func (p *PowerPart) take(said []power.Part, open []openFinding) {
 		kept.Place = p.Place
 		p.PartInput, p.Version = kept, row.Version
 	}
-	if p.IsFan {
-		if p.State = p.Turns; p.State == "" {
-			p.State = "unknown"
-		}
-	} else {
-		isPrimary, known := part.Cell(p.Words)
-		p.Primary, p.Unknown = isPrimary, !known
-	}
+	found := []string{}
 	for _, f := range open {
-		if f.assembly != p.AssemblyID || !f.isOn(p.Place) || p.State == "out" {
-			continue
-		}
-		switch {
-		case p.IsFan && sheet.KindOf(f.kind).Same == sheet.KindOf("stands still").Same:
-			p.State = "dead"
-		case !p.IsFan && sheet.KindOf(f.kind).Same == sheet.KindOf("leaking").Same:
-			p.State = "leaking"
-		case !p.IsFan && sheet.KindOf(f.kind).Same == sheet.KindOf("swollen").Same && p.State != "leaking":
-			p.State = "swollen"
+		if f.assembly == p.AssemblyID && f.isOn(p.Place) {
+			found = append(found, f.kind)
 		}
 	}
+	if p.IsFan {
+		p.State = gate.FanState(p.Turns, found)
+		return
+	}
+	isPrimary, known := part.Cell(p.Words)
+	p.Primary, p.Unknown = isPrimary, !known
+	p.State = gate.CellState(p.isOut, p.isNew, found)
 }
 
 // openFinding is one of the machine that is open, as far as cells and fans are concerned.

@@ -73,7 +73,7 @@ type Power struct {
 	Ups      []PowerUpView     `json:"ups" doc:"Each time that power was applied, the newest first"`
 	Worked   string            `json:"worked" doc:"The last day on which all was as expected, where something was not since; else empty"`
 	Changed  []string          `json:"changed" says:"text" doc:"What was changed since it last worked"`
-	Plates   []string          `json:"plates" says:"text" doc:"What the outside says of the mains, while no supply is entered"`
+	NoMains  bool              `json:"noMains" doc:"A supply is fed by mains, and nobody said what comes out of the wall here"`
 	Cautions []caution.Caution `json:"cautions"`
 }
 
@@ -102,7 +102,7 @@ func (s *Service) Power(ctx context.Context, actor action.Actor, machineID int64
 		p := Power{State: r.out.State, Danger: r.out.IsDangerous(), Missing: []MissingPoint{},
 			Next:     NextPoint(r.out.Next),
 			Warnings: r.out.Warnings, Supplies: r.supplies, Rails: r.rails(), Parts: r.parts, Rungs: r.rungs,
-			Proposed: []ladder.Rung{}, Ups: r.ups, Stage: r.stage(), Changed: []string{}, Plates: []string{}}
+			Proposed: []ladder.Rung{}, Ups: r.ups, Stage: r.stage(), Changed: []string{}, NoMains: r.lacksMains()}
 		for _, m := range r.out.Missing {
 			p.Missing = append(p.Missing, MissingPoint{ID: m.ID, Blocks: m.Blocks, What: m.What, Do: m.Do,
 				Supply: m.Supply,
@@ -124,6 +124,11 @@ func (s *Service) Power(ctx context.Context, actor action.Actor, machineID int64
 		slices.Reverse(p.Ups)
 		return p, nil
 	})
+}
+
+// lacksMains reports whether a supply waits for what only the settings of the collection tell.
+func (r *reading) lacksMains() bool {
+	return r.in.Local.Volts == 0 && slices.ContainsFunc(r.supplies, func(s Supply) bool { return s.Kind == gate.Mains })
 }
 
 // said is the work of the stage in words, by which its cautions are told.

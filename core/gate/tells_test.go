@@ -81,3 +81,19 @@ func TestTheLineOfTheGate(t *testing.T) {
 		require.Equal(t, "BT1", out.Missing[0].ID)
 	}
 }
+
+// How a cell and a fan stand: what is out leaks no more, a leak goes before a swelling, and unsaid is unknown.
+func TestHowCellsAndFansStand(t *testing.T) {
+	for want, state := range map[string]string{
+		"out":      gate.CellState(true, true, []string{"leaking"}),
+		"leaking":  gate.CellState(false, true, []string{"swollen", "leaking"}),
+		"swollen":  gate.CellState(false, false, []string{"dirty", "swollen"}),
+		"replaced": gate.CellState(false, true, nil),
+		"fitted":   gate.CellState(false, false, []string{"flat"}),
+		"dead":     gate.FanState("turns", []string{"stands still"}),
+		"turns":    gate.FanState("turns", []string{"loud"}),
+		"unknown":  gate.FanState("", nil),
+	} {
+		require.Equal(t, want, state)
+	}
+}

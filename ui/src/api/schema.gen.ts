@@ -9096,10 +9096,10 @@ export interface components {
             /** @description The strictest first */
             missing: components["schemas"]["MissingPoint"][];
             next: components["schemas"]["NextPoint"];
+            /** @description A supply is fed by mains, and nobody said what comes out of the wall here */
+            noMains: boolean;
             /** @description Cells and fans, by the sheets */
             parts: components["schemas"]["PowerPart"][];
-            /** @description What the outside says of the mains, while no supply is entered */
-            plates: string[];
             /** @description Rungs that are worked out from what is fitted, while there is no ladder */
             proposed: components["schemas"]["Rung"][];
             rails: components["schemas"]["RailReading"][];

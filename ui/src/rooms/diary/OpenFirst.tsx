@@ -13,7 +13,7 @@ import { Faint, Page, PageHead, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
 import { color, space } from '../../theme'
 import { placeOf, RiskList } from '../bench/stages/judge/RiskList'
-import { inHours, minutesOf } from './hours'
+import { inHours, minutesOf } from '../../kit/hours'
 
 /** What to open first in so many hours, and the whole collection in the order in which to look at it. */
 export default function OpenFirst() {

@@ -4,6 +4,7 @@ import { assembliesQuery } from '../../../../api/assemblies'
 import type { Machine } from '../../../../api/machines'
 import { type Treatment, useAddJob } from '../../../../api/work'
 import { Button } from '../../../../kit/Button'
+import { inHours } from '../../../../kit/hours'
 import { Part } from '../../../../kit/Part'
 import { usePanel } from '../../../../kit/usePanel'
 import { JobForm } from './JobForm'
@@ -39,10 +40,7 @@ export function Jobs({ machine, treatment, mayWrite }: Props) {
 }
 
 function sums({ minutes, spent, waitsFor }: Treatment, open: number) {
-  return [`${String(open)} open`, minutes > 0 && `usually ${hours(minutes)} of work`,
-    spent > 0 && `${hours(spent)} spent`,
+  return [`${String(open)} open`, minutes > 0 && `usually ${inHours(minutes)} of work`,
+    spent > 0 && `${inHours(spent)} spent`,
     waitsFor.length > 0 && `waiting for ${waitsFor.join(', ')}`].filter(Boolean).join('; ')
 }
-
-export const hours = (minutes: number) => (minutes < 60 ? `${String(minutes)} min`
-  : `${(minutes / 60).toFixed(1).replace(/\.0$/, '')} h`)

@@ -6,6 +6,7 @@ import { type Job, type JobFields, type UsualJob, useChangeJob, useVoidJob, useW
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { EditRecord } from '../../../../kit/EditRecord'
+import { inHours } from '../../../../kit/hours'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
@@ -13,7 +14,6 @@ import { Facts, InHand } from '../../../../kit/Part'
 import { FinishForm } from './FinishForm'
 import { GoesOnForm } from './GoesOnForm'
 import { JobForm } from './JobForm'
-import { hours } from './Jobs'
 
 const marks: Record<Job['state'], MarkKind> = { 'waiting for part': 'later', 'waiting for hands': 'none',
   'in hand': 'working', done: 'done', declined: 'part' }
@@ -40,7 +40,7 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
   return (
     <InHand aria-label={job.title}>
       <h3><Mark kind={job.unproven ? 'attention' : marks[job.state]} /> {job.title}{' '}
-        <Faint>{job.state}{job.unproven && ', unproven'}{job.minutes > 0 && `, ${hours(job.minutes)} spent`}</Faint></h3>
+        <Faint>{job.state}{job.unproven && ', unproven'}{job.minutes > 0 && `, ${inHours(job.minutes)} spent`}</Faint></h3>
       <Facts>
         {(board ?? job.place) && <><dt>Where</dt><dd>{board && <Link
           to={`/bench/${String(job.machineId)}/take-stock?at=${String(board.id)}`}>{board.title}</Link>} {job.place}</dd></>}
@@ -56,7 +56,7 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
       </Facts>
       {isOpen && job.usual && (
         <details>
-          <summary>In working order, usually {hours(job.usual.minutes)}</summary>
+          <summary>In working order, usually {inHours(job.usual.minutes)}</summary>
           <ol>{job.usual.steps.map((step, i) => <li key={step}>{i + 1}. {step}</li>)}</ol>
           <p><Faint>Tools: {job.usual.tools.join(', ')}. Used up: {job.usual.needs.join(', ')}.</Faint></p>
         </details>

@@ -26,7 +26,7 @@ const power = { stage: { state: 'in hand', count: 0 }, state: 'hold', danger: tr
   parts: [part(1, { state: 'leaking' }), part(2, { primary: true, words: 'CR2032' }), part(3, { isFan: true, place: 'fan',
     words: 'fan 80 mm', state: 'unknown' })], rungs: [{ ...rung, id: 1, step: 'Main board alone', kind: 'minimum', result: 'as-expected', on: '2026-04-01' },
     { ...rung, id: 2, step: 'Disk card', kind: 'add', result: '', on: '' }], proposed: [], ups: [], worked: '', changed: [],
-  plates: [], cautions: [] } as unknown as Power
+  noMains: true, cautions: [] } as unknown as Power
 
 const page = (role: 'curator' | 'viewer') => {
   signIn(role)
@@ -46,6 +46,7 @@ describe('first power', () => {
     expect(row?.textContent).toContain('P1: it is openP3: it is open')
     expect(within(row ?? document.body).getByRole('link').getAttribute('href')).toBe('/bench/3/open-up')
     expect(screen.getByRole('img', { name: 'outside' })).toBeTruthy()
+    expect(screen.getByText('The local mains is not known.')).toBeTruthy()
     expect(screen.queryByRole('button', { name: /Record|Add|Edit|Delete/ }), 'a viewer changes nothing').toBeNull()
   })
 

@@ -20,9 +20,7 @@ export function Supplies({ machine, power, mayWrite }: PowerProps) {
     <Part title="Supplies" action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>
       Say what feeds it</Button>}>
       {power.supplies.length === 0 && !adding && <p>Nobody said what feeds it.</p>}
-      {power.supplies.some(({ kind }) => kind === 'mains')
-        && power.missing.some(({ what }) => what.includes('the local mains is not known'))
-        && <Notice tone="attention" word="The local mains is not known.">
+      {power.noMains && <Notice tone="attention" word="The local mains is not known.">
           Whoever keeps the record says in <Link to="/account?open=collection">the settings of the collection</Link> what
           comes out of the wall here.
         </Notice>}
