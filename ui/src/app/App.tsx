@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Suspense } from 'react'
-import { Outlet, ScrollRestoration } from 'react-router'
+import { type Location, Outlet, ScrollRestoration } from 'react-router'
 
 import type { Schemas } from '../api/client'
 import { messageOf } from '../api/problem'
@@ -27,11 +27,14 @@ export function App() {
   return <Rooms account={session.data.account} />
 }
 
+/** Where a page was scrolled to: an address that was typed has no key of its own, and is not the page before. */
+const ofItsOwn = ({ key, pathname }: Location) => (key === 'default' ? pathname : key)
+
 /** The rooms, once what this device keeps for the account is there. */
 function Rooms({ account }: { account: NonNullable<Schemas['SessionBody']['account']> }) {
   const device = useQuery({ queryKey: ['device', account.id], queryFn: () => openDevice(account), staleTime: Infinity,
     gcTime: Infinity, networkMode: 'always' })
   if (device.isPending) return null
   // Whoever signs in in the place of somebody else begins anew.
-  return <Suspense key={account.id} fallback={null}><Outlet /><ScrollRestoration /></Suspense>
+  return <Suspense key={account.id} fallback={null}><Outlet /><ScrollRestoration getKey={ofItsOwn} /></Suspense>
 }

@@ -68,13 +68,18 @@ describe('the settings of the collection', () => {
     const user = show(<CollectionSettings />)
     await user.click(await screen.findByRole('button', { name: 'Edit the collection' }))
     const currency = await screen.findByLabelText('Currency')
+    await user.type(screen.getByLabelText('Mains here, in volts'), 'two hundred')
     await user.clear(currency)
-    await user.keyboard('GBP{Enter}')
+    await user.type(currency, 'GBP{Enter}')
+    expect(screen.getByText(/Write a figure, or nothing/)).toBeTruthy()
+    expect(asked.some(({ method }) => method === 'PUT'), 'what cannot be read is not taken for nothing').toBe(false)
+    await user.clear(screen.getByLabelText('Mains here, in volts'))
+    await user.type(screen.getByLabelText('Mains here, in volts'), '230{Enter}')
     await waitFor(() => { expect(screen.queryByLabelText('Currency')).toBeNull() })
     expect(screen.getByText('GBP')).toBeTruthy()
     expect(asked.find(({ method }) => method === 'PUT')?.body)
       .toEqual({ name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'GBP', timeZone: 'Europe/Lisbon',
-        mainsVolts: 0, mainsHz: 0, supplyMonths: 12, version: 4 })
+        mainsVolts: 230, mainsHz: 0, supplyMonths: 12, version: 4 })
   })
 
   it('offer the zones that days can be counted in, and the one of this device where none is chosen', async () => {

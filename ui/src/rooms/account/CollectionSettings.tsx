@@ -50,6 +50,7 @@ export function CollectionSettings() {
 
 function Edit({ collection, onDone }: { collection: Collection; onDone: () => void }) {
   const change = useChangeCollection()
+  const [wrong, setWrong] = useState<Record<string, string>>({})
   const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency', timeZone: 'time zone',
     mainsVolts: 'volts of the mains', mainsHz: 'frequency of the mains', supplyMonths: 'months an inspection counts' }
   return (
@@ -59,11 +60,17 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
         <RecordForm
           {...form}
           action="Save"
+          wrong={wrong}
           onSubmit={(data) => {
+            const figures = ['mainsVolts', 'mainsHz', 'supplyMonths'] as const
+            const given = figures.map((name) => Number(textOf(data, name).replace(',', '.')))
+            const odd = figures.filter((_, i) => !Number.isFinite(given[i]))
+            setWrong(Object.fromEntries(odd.map((name) => [name, 'Write a figure, or nothing where nobody knows.'])))
+            if (odd.length > 0) return
+            const [mainsVolts = 0, mainsHz = 0, supplyMonths = 0] = given
             onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'),
               currency: textOf(data, 'currency'), timeZone: textOf(data, 'timeZone'),
-              mainsVolts: Number(textOf(data, 'mainsVolts')) || 0, mainsHz: Number(textOf(data, 'mainsHz')) || 0,
-              supplyMonths: Number(textOf(data, 'supplyMonths')) || 0 })
+              mainsVolts, mainsHz, supplyMonths })
           }}
         >
           <FieldGrid>
