@@ -44,39 +44,67 @@ func literal(text string) string {
 	return `"` + text + `"`
 }
 
-// Click waits until something shows and stays where it is, and clicks it: where a form opens above, what is below moves, and
-// a click that was aimed before would miss it.
+// Click waits until something shows and stays where it is, and clicks the middle of what is in sight of it: where a form
+// opens above, what is below moves, and a click that was aimed before would miss it. One that missed is made again, as a
+// person would.
 func Click(xpath string) chromedp.Action {
-	return described("click "+xpath, chromedp.Tasks{
-		chromedp.WaitVisible(xpath, chromedp.BySearch),
-		chromedp.ActionFunc(func(ctx context.Context) error {
-			var stays bool
-			err := chromedp.Evaluate(fmt.Sprintf(`new Promise(done => {
-				let place = "", frames = 0
-				const look = () => {
-					const it = document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null)
-						.singleNodeValue
-					it?.scrollIntoViewIfNeeded()
-					const { x, y, width, height } = it?.getBoundingClientRect() ?? {}
-					// What a bar lies over is scrolled from under it, as a person would.
-					const above = it && document.elementFromPoint(x + width / 2, y + height / 2)
-					if (above && !it.contains(above) && !above.contains(it)) it.scrollIntoView({ block: "center" })
-					const now = [x, y, width, height].join()
-					frames = it && now === place ? frames + 1 : 0
-					place = now
-					if (frames > 3) done(true)
-					else requestAnimationFrame(look)
-				}
-				look()
-			})`, xpath), &stays, Awaited).Do(ctx)
-			if err != nil && ctx.Err() == nil {
-				return nil // it moved on to another page; the click waits for what is there
+	return described("click "+xpath, chromedp.ActionFunc(func(ctx context.Context) error {
+		for missed := true; missed; {
+			if err := chromedp.WaitVisible(xpath, chromedp.BySearch).Do(ctx); err != nil {
+				return err
 			}
-			return err
-		}),
-		chromedp.Click(xpath, chromedp.BySearch, chromedp.NodeVisible),
-	})
+			var at struct{ X, Y float64 }
+			if err := chromedp.Evaluate(fmt.Sprintf(resting, xpath), &at, Awaited).Do(ctx); err != nil {
+				if ctx.Err() != nil {
+					return err
+				}
+				continue // it moved on to another page; the click waits for what is there
+			}
+			if err := chromedp.MouseClickXY(at.X, at.Y).Do(ctx); err != nil {
+				return err
+			}
+			if err := chromedp.Evaluate(`window.pointerMissed === true`, &missed).Do(ctx); err != nil {
+				return ctx.Err() // the click led to another page
+			}
+		}
+		return nil
+	}))
 }
+
+// resting resolves to the middle of what is in sight of what an XPath names, once it stays where it is; and has the page
+// remember in pointerMissed whether the next press, from its going down to its coming up, was on it.
+const resting = `new Promise(done => {
+	const named = () => document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE, null).singleNodeValue
+	const isIt = (target) => {
+		const it = named()
+		return it !== null && (it.contains(target) || target?.closest?.("label")?.contains(it) === true)
+	}
+	const watch = () => {
+		window.pointerMissed = true
+		let down = false
+		const once = { capture: true, once: true }
+		addEventListener("pointerdown", ({ target }) => { down = isIt(target) }, once)
+		addEventListener("pointerup", ({ target }) => { window.pointerMissed = !down || !isIt(target) }, once)
+	}
+	const middle = (from, to, end) => (Math.max(from, 0) + Math.min(to, end)) / 2
+	let place = "", frames = 0
+	const look = () => {
+		const it = named()
+		it?.scrollIntoViewIfNeeded()
+		// Its first line: between the lines of a text there may be nothing of it.
+		const { left, right, top, bottom } = it?.getClientRects()[0] ?? {}
+		const x = middle(left, right, innerWidth), y = middle(top, bottom, innerHeight)
+		// What a bar lies over is scrolled from under it, as a person would.
+		if (it && !isIt(document.elementFromPoint(x, y))) it.scrollIntoView({ block: "center" })
+		const now = [left, right, top, bottom].join()
+		frames = it && now === place ? frames + 1 : 0
+		place = now
+		if (frames <= 3) return requestAnimationFrame(look)
+		watch()
+		done({ x, y })
+	}
+	look()
+})`
 
 // See waits until something shows.
 func See(xpath string) chromedp.Action {
