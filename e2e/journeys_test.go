@@ -707,8 +707,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	_, err = w.db.Exec(`DELETE FROM sessions`)
 	require.NoError(t, err)
 	// Typing asks the server, unless something else did before and it has been said already.
-	look("sign in again", Evaluate(`document.querySelector("[aria-label='Sheet of Main board']").focus()`, nil), Keys("x"),
-		See(Text("Your session has ended.")))
+	look("sign in again", Evaluate(`document.querySelector("[aria-label='Sheet of Main board']").focus()`, nil),
+		Keys("x"), See(Text("Your session has ended.")))
 	require.NoError(t, b.Do(
 		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password), Keys(kb.Enter),
 		Gone(Text("Your session has ended.")),
