@@ -52,6 +52,7 @@ type Part struct {
 	Nanoseconds int
 	MHz         float64
 	Words       []string // that nobody could read, in lower case
+	lower       string   // the text in lower case
 }
 
 // charge says whether a cell is charged where it sits, or may be.

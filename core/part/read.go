@@ -152,7 +152,7 @@ var classWords = map[string]device.Class{"dram": device.DRAM, "sram": device.SRA
 
 // Read reads what the words of a part say. It never fails: what cannot be read stays among its words.
 func Read(library *device.Library, text string) Part {
-	p := Part{Text: strings.TrimSpace(text)}
+	p := Part{Text: strings.TrimSpace(text), lower: strings.ToLower(text)}
 	words := decimalComma.ReplaceAllString(plain.Replace(" "+text+" "), "$1.$2")
 	for _, c := range chemistries {
 		if at := c.pattern.FindStringIndex(words); at != nil {
