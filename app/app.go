@@ -16,6 +16,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/packs"
+	"frugalheron/app/parts"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/quickentry"
@@ -48,6 +49,7 @@ type App struct {
 	Sharing    *sharing.Service
 	Teardown   *teardown.Service
 	Power      *power.Service
+	Parts      *parts.Service
 	Work       *work.Service
 	Packs      *packs.Service
 	QuickEntry *quickentry.Service
@@ -75,7 +77,8 @@ func New(db *sqlx.DB) *App {
 	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
 	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown)
-	a.Work = work.New(kernel, a.Sheets, a.Condition)
+	a.Parts = parts.New(kernel)
+	a.Work = work.New(kernel, a.Library, a.Sheets, a.Condition, a.Parts)
 	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)

@@ -18,6 +18,7 @@ import (
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
@@ -96,6 +97,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	applied := must(u.Power.Power(ctx, curator, u.machine)).Ups[0]
 	job := must(u.Work.Treatment(ctx, curator, u.machine)).Jobs[0]
 	cells := must(u.Sheets.TakeOverSheet(ctx, curator, titled.ID, "== Clock card\nBT1 battery NiCd 3.6V"))[0]
+	drawer := must(u.Parts.ListStock(ctx, curator, "", 0, 1)).Parts[0]
+	order := must(u.Parts.Orders(ctx, curator))[0]
 	const old = 99 // no record has been changed so often
 
 	card := must(u.Library.KnownAssemblies(ctx, curator, "", 0, 1)).Known[0]
@@ -144,6 +147,16 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"power.VoidPowerUp": func() error { return second(u.Power.VoidPowerUp(ctx, curator, applied.ID, old)) },
 		"power.VoidRung":    func() error { return second(u.Power.VoidRung(ctx, curator, rung.ID, old)) },
 		"power.VoidSupply":  func() error { return second(u.Power.VoidSupply(ctx, curator, supply.ID, old)) },
+		"parts.BookArrival": func() error {
+			return second(u.Parts.BookArrival(ctx, curator, order.ID, old, parts.ArrivalInput{Line: 1, Count: 1}))
+		},
+		"parts.ChangeOrder": func() error {
+			return second(u.Parts.ChangeOrder(ctx, curator, order.ID, old, parts.OrderInput{Supplier: "Reed & Rush",
+				Lines: []parts.OrderLineInput{{What: "fuse", Count: 1}}}))
+		},
+		"parts.ChangeStock": func() error { return second(u.Parts.ChangeStock(ctx, curator, drawer.ID, old, drawer.StockInput)) },
+		"parts.VoidOrder":   func() error { return second(u.Parts.VoidOrder(ctx, curator, order.ID, old)) },
+		"parts.VoidStock":   func() error { return second(u.Parts.VoidStock(ctx, curator, drawer.ID, old)) },
 		"work.ChangeJob":    func() error { return second(u.Work.ChangeJob(ctx, curator, job.ID, old, job.JobInput)) },
 		"work.FinishJob": func() error {
 			return second(u.Work.FinishJob(ctx, curator, job.ID, old, work.FinishInput{}))

@@ -26,6 +26,7 @@ import (
 	"frugalheron/app/history"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
@@ -88,6 +89,9 @@ func newUndoables(t *testing.T) *undoables {
 	must(actions.Power.PowerUp(ctx, curator, machine.ID, power.UpInput{RungIDs: []int64{ladder[0].ID},
 		Result: "as-expected", DecidedBy: "Ottilie", Why: "to see it once"}))
 	must(actions.Work.AddJob(ctx, curator, machine.ID, work.JobInput{Title: "clean it"}))
+	must(actions.Parts.AddStock(ctx, curator, parts.StockInput{What: "fuse 2A", Count: 4}))
+	must(actions.Parts.AddOrder(ctx, curator, parts.OrderInput{Supplier: "Reed & Rush",
+		Lines: []parts.OrderLineInput{{What: "fuse 4A", Count: 10}}}))
 	must(actions.Signs.SeeSign(ctx, curator, machine.ID, appsigns.SightingInput{Kind: sign.Code, Shown: "E4"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
@@ -250,6 +254,20 @@ func (u *undoables) acts() map[string]func() error {
 				return missing
 			}
 			return second(u.Work.VoidJob(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"void stock": func() error {
+			now := must(u.Parts.ListStock(ctx, curator, "", 0, 1)).Parts
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Parts.VoidStock(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"void order": func() error {
+			now := must(u.Parts.Orders(ctx, curator))
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Parts.VoidOrder(ctx, curator, now[0].ID, now[0].Version))
 		},
 		"power up": func() error {
 			ladder := must(u.Power.Power(ctx, curator, u.machine)).Rungs

@@ -13,6 +13,7 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
@@ -94,6 +95,12 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place",
 		Temporary: "2030-01-01",
 		Note:      "leads long"}
+	drawer := parts.StockInput{What: "battery lead 120 mm", Kind: "made", Condition: "new", Count: 3, Minimum: 1,
+		DateCode: "2611", Place: "Loft, box 2", Source: "made here", PriceCents: &price, BackBy: "2030-01-01",
+		BackTo: "Gull Point Light", Model: "Lantern 2", Material: "silicone wire", Why: "the old one is brittle", Note: "red"}
+	order := parts.OrderInput{Supplier: "Reed & Rush", Number: "77-1", OrderedOn: "2026-03-01", DueOn: "2026-03-09",
+		Note: "by post", Lines: []parts.OrderLineInput{{N: 1, What: "NiMH 3.6V", Count: 2, PriceCents: &price}}}
+	ordered := must(u.Parts.AddOrder(ctx, curator, order))
 	volts := 230.0
 	supply := power.SupplyInput{Name: "built in", Kind: "mains", PlateVolts: "115/230", PlateHz: "50/60",
 		PlatePolarity: "none", Selector: &volts, SourceVolts: &volts, SourcePolarity: "none", InspectedOn: "2025-06-01",
@@ -160,7 +167,11 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"collection": {written: collection,
 			wrote: must(u.Inventory.ChangeCollection(ctx, curator, 1, collection)).CollectionInput,
 			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
-		"job": {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
+		"job":   {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
+		"stock": {written: drawer, wrote: must(u.Parts.AddStock(ctx, curator, drawer)).StockInput},
+		"order": {written: order, wrote: parts.OrderInput{Supplier: ordered.Supplier, Number: ordered.Number,
+			OrderedOn: ordered.OrderedOn, DueOn: ordered.DueOn, Note: ordered.Note,
+			Lines: []parts.OrderLineInput{ordered.Lines[0].OrderLineInput}}},
 		"supply": {written: supply, wrote: must(u.Power.AddSupply(ctx, curator, added, supply)).SupplyInput,
 			read: must(u.Power.Power(ctx, curator, added)).Supplies[0].SupplyInput},
 		"procedure": {written: procedure,

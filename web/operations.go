@@ -14,6 +14,7 @@ import (
 	"frugalheron/web/inventory"
 	"frugalheron/web/library"
 	"frugalheron/web/packs"
+	"frugalheron/web/parts"
 	"frugalheron/web/people"
 	"frugalheron/web/power"
 	"frugalheron/web/quickentry"
@@ -49,4 +50,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	sharing.Register(api, actions)
 	power.Register(api, actions)
 	work.Register(api, actions)
+	parts.Register(api, actions)
 }

@@ -28,6 +28,7 @@ var subjects = map[string]subject{
 	"model":        {MayLook, true},
 	"ageing class": {MayLook, true}, "place": {MayLook, true}, "collection": {MayLook, true},
 
+	"stock": {MayWriteSheets, false}, "order": {MayWriteSheets, false},
 	"party": {MayWriteSheets, false}, "personal data": {MayWriteSheets, true}, "mention": {MayWriteSheets, false},
 	"account": {MayKeepTheRecord, false},
 }

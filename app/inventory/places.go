@@ -35,7 +35,7 @@ func (s *Service) RenamePlace(ctx context.Context, actor action.Actor, from, to 
 		if err != nil {
 			return err
 		}
-		event, err = renamePlace(ctx, tx, actor, id, from, to)
+		event, err = renamePlace(ctx, tx, actor, *id, from, to)
 		return err
 	})
 	return event, err

@@ -153,6 +153,7 @@ type PlaceCount struct {
 	Climate    string `json:"climate" enum:",kept,room,damp,hot,outside" doc:"How it treats what stands there; empty while nobody said"`
 	Machines   int    `json:"machines"`
 	Assemblies int    `json:"assemblies" doc:"That are in no machine"`
+	Parts      int    `json:"parts" doc:"Drawers of the stores"`
 }
 
 func placeCountOf(r storeinventory.PlaceCount) PlaceCount { return PlaceCount(r) }

@@ -24,7 +24,8 @@ type FinishInput struct {
 	Minutes  int    `json:"minutes" minimum:"0" maximum:"100000" required:"false" doc:"Spent on it since it was last said"`
 	New      string `json:"new" says:"text" maxLength:"300" required:"false" doc:"The part that is in now: it goes onto the sheet of the board, in the place of the old one"`
 	TakenOut bool   `json:"takenOut" required:"false" doc:"The place is empty now: that goes onto the sheet"`
-	OldPart  string `json:"oldPart" enum:",kept,returned,scrapped" required:"false"`
+	OldPart  string `json:"oldPart" enum:",kept,returned,scrapped" required:"false" doc:"A kept one goes into the stores, with its past"`
+	KeptAt   string `json:"keptAt" says:"text" maxLength:"200" required:"false" doc:"Where the kept one lies; empty while nobody said"`
 	Proven   bool   `json:"proven" required:"false" doc:"The test that proves it was made, and says so"`
 	ProvenBy string `json:"provenBy" says:"text" maxLength:"300" required:"false" doc:"What the test said"`
 	Undo     string `json:"undo" says:"text" maxLength:"1000" required:"false" doc:"What would undo it, where that is not as usual"`
@@ -36,7 +37,7 @@ type FinishInput struct {
 func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, version int,
 	in FinishInput) (Job, error) {
 	err := input.CheckAll(input.OneLine("new", &in.New), input.OneLine("provenBy", &in.ProvenBy),
-		input.Lines("undo", &in.Undo))
+		input.OneLine("keptAt", &in.KeptAt), input.Lines("undo", &in.Undo))
 	if err != nil {
 		return Job{}, err
 	}
@@ -63,6 +64,12 @@ func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, v
 		j := tellJob(row)
 		if !j.State.IsOpen() {
 			return action.Reject("id", "it is ended already; take it up again first")
+		}
+		if err := s.parts.UseUp(ctx, tx, actor, id); err != nil {
+			return err
+		}
+		if err := s.keepOld(ctx, tx, actor, j, in); err != nil {
+			return err
 		}
 		if err := s.putIn(ctx, tx, actor, j, in); err != nil {
 			return err

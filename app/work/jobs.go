@@ -197,6 +197,9 @@ func (s *Service) ChangeJob(ctx context.Context, actor action.Actor, id int64, v
 		if err := in.check(ctx, tx, before.MachineID); err != nil {
 			return err
 		}
+		if err := s.parts.Release(ctx, tx, actor, id, in.Needs); err != nil {
+			return err
+		}
 		kept := tellJob(before).kept()
 		kept.JobInput = in
 		return work.UpdateJob(ctx, tx, id, before.State, action.ToKeep(kept), false)
@@ -224,6 +227,11 @@ func (s *Service) WorkOnJob(ctx context.Context, actor action.Actor, id int64, v
 		if before.Voided {
 			return action.ErrNotFound
 		}
+		if in.State == job.Declined {
+			if err := s.parts.Release(ctx, tx, actor, id, nil); err != nil {
+				return err
+			}
+		}
 		kept := tellJob(before).kept()
 		kept.Minutes, kept.Left, kept.Why, kept.Ending = kept.Minutes+in.Minutes, in.Left, in.Why, Ending{}
 		return work.UpdateJob(ctx, tx, id, string(in.State), action.ToKeep(kept), false)
@@ -238,7 +246,13 @@ var voidedJobs = action.Voiding[work.Job]{Roles: action.MayWriteSheets, Event: e
 
 // VoidJob strikes one out that was put down by mistake.
 func (s *Service) VoidJob(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	return jobs.Void(ctx, s.kernel, actor, voidedJobs, id, version)
+	err = s.kernel.Whole(ctx, actor, action.MayWriteSheets, func(ctx context.Context, tx *sqlx.Tx) error {
+		if event, err = jobs.Void(ctx, s.kernel, actor, voidedJobs, id, version); err != nil {
+			return err
+		}
+		return s.parts.Release(ctx, tx, actor, id, nil)
+	})
+	return event, err
 }
 
 func (s *Service) undoVoidJob(ctx context.Context, actor action.Actor, e history.EventRow) error {

@@ -4,6 +4,8 @@ package work
 import (
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
+	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/sheets"
 )
 
@@ -12,11 +14,15 @@ type Service struct {
 	kernel    *action.Kernel
 	sheets    *sheets.Service
 	condition *condition.Service
+	library   *library.Service
+	parts     *parts.Service
 }
 
 // New returns it.
-func New(kernel *action.Kernel, sheets *sheets.Service, condition *condition.Service) *Service {
-	s := &Service{kernel, sheets, condition}
+func New(kernel *action.Kernel, library *library.Service, sheets *sheets.Service, condition *condition.Service,
+	parts *parts.Service) *Service {
+	s := &Service{kernel, sheets, condition, library, parts}
+	parts.WhenChanged(s.goesOn)
 	kernel.CanBeUndone(eventVoidJob, action.MayWriteSheets, s.undoVoidJob)
 	return s
 }

@@ -23,11 +23,13 @@ func ExampleFor() {
 }
 
 func ExamplePutInto() {
+	fmt.Println(job.WordsAt("BT1        NiCd 3.6V !leaking: crust", "bt1"))
 	out, _ := job.TakeOutOf("BT1        NiCd 3.6V !leaking: crust", "BT1")
 	fmt.Println(out)
 	body, _ := job.PutInto("U1         74LS00\nBT1        NiCd 3.6V !leaking: crust # left of U1", "bt1", "NiMH 3.6V", "2026-11-29")
 	fmt.Println(body)
 	// Output:
+	// NiCd 3.6V
 	// BT1        NiCd 3.6V @empty
 	// U1         74LS00
 	// BT1        NiMH 3.6V new:2026-11-29 # left of U1

@@ -24,6 +24,16 @@ func TakeOutOf(body, place string) (string, error) {
 	return rewrite(body, place, func(e *sheet.Entry) string { return strings.Join(e.Words, " ") + " @empty" })
 }
 
+// WordsAt are the words of the part at a place of a sheet, as it stands there; empty where it does not.
+func WordsAt(body, place string) string {
+	words := ""
+	_, err := rewrite(body, place, func(e *sheet.Entry) string { words = strings.Join(e.Words, " "); return "" })
+	if err != nil {
+		return ""
+	}
+	return words
+}
+
 // rewrite writes the one line of a place anew, with the comment that it has.
 func rewrite(body, place string, now func(e *sheet.Entry) string) (string, error) {
 	parsed, err := sheet.Parse([]byte(body), sheet.Body)

@@ -84,15 +84,23 @@ func keyOf(h Held) heldKey { return heldKey{stock: h.Stock, order: h.Order, line
 func (p *planner) meet(n Need) Met {
 	m := Met{Need: n, Offers: []Offer{}, Coming: []Coming{}, Taken: []Taken{}}
 	open := n.Count
-	for _, h := range p.held[needKey{n.Job, n.Text}] {
-		open -= h.Count
+	// A job that asks twice in the same words has what is set aside shared between both.
+	aside := p.held[needKey{n.Job, n.Text}]
+	for i := range aside {
+		h := &aside[i]
+		count := min(open, h.Count)
+		if count == 0 {
+			continue
+		}
+		open -= count
+		h.Count -= count
 		if h.Stock != 0 {
-			m.Reserved += h.Count
+			m.Reserved += count
 			continue
 		}
 		for _, o := range p.orders {
 			if o.Order == h.Order && o.Line == h.Line {
-				m.Coming = append(m.Coming, Coming{Order: o.Order, Line: o.Line, Text: o.Text, Due: o.Due, Count: h.Count,
+				m.Coming = append(m.Coming, Coming{Order: o.Order, Line: o.Line, Text: o.Text, Due: o.Due, Count: count,
 					Held: true, Fit: part.Compare(n.Part, o.Part)})
 			}
 		}

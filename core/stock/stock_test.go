@@ -95,6 +95,13 @@ func TestHowANeedIsMet(t *testing.T) {
 	}
 }
 
+// Asked for twice in the same words, one that is set aside serves one of both.
+func TestTheSameNeedTwice(t *testing.T) {
+	plan := stock.Make([]stock.Need{need(2, "41256-15"), need(2, "41256-15")}, []stock.Line{drawer(1, 1, "41256-15")}, nil,
+		[]stock.Held{{Job: 2, Text: "41256-15", Stock: 1, Count: 1}})
+	require.Equal(t, []stock.State{stock.Reserved, stock.Short}, []stock.State{plan.Needs[0].State, plan.Needs[1].State})
+}
+
 // A job that waits for two orders goes on with the later, and one of which something is short with none.
 func TestWhatAnOrderUnblocks(t *testing.T) {
 	plan := stock.Make([]stock.Need{need(1, "27128"), need(1, "NiMH 3.6V"), need(2, "27128"), need(2, "X2 100n 275V~")}, nil,

@@ -40,7 +40,7 @@ func FittingsOf(ctx context.Context, h pg.Handle, assemblyID int64) ([]Fitting, 
 // InsertFitting puts an assembly somewhere, behind what is there already, and returns the id. One
 // that is still present elsewhere violates fitting_present_key.
 func InsertFitting(ctx context.Context, h pg.Handle, f Fitting) (int64, error) {
-	place, err := placeID(ctx, h, f.Place)
+	place, err := PlaceID(ctx, h, f.Place)
 	if err != nil {
 		return 0, err
 	}

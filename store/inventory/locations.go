@@ -33,7 +33,7 @@ func LocationsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Location,
 // InsertLocation puts a machine somewhere and returns the id. One that is still present elsewhere violates
 // location_present_key.
 func InsertLocation(ctx context.Context, h pg.Handle, s Location) (int64, error) {
-	place, err := placeID(ctx, h, s.Place)
+	place, err := PlaceID(ctx, h, s.Place)
 	if err != nil {
 		return 0, err
 	}
@@ -58,7 +58,7 @@ func DeleteLocation(ctx context.Context, h pg.Handle, id int64) error {
 
 // SetPlace writes where a machine stands today into its record, and counts its version up.
 func SetPlace(ctx context.Context, h pg.Handle, machineID int64, place string) error {
-	id, err := placeID(ctx, h, place)
+	id, err := PlaceID(ctx, h, place)
 	if err != nil {
 		return err
 	}
@@ -73,6 +73,7 @@ type PlaceCount struct {
 	Climate    string `db:"climate"` // how it treats what stands there; empty while nobody said
 	Machines   int    `db:"machines"`
 	Assemblies int    `db:"assemblies"` // that are in no machine
+	Parts      int    `db:"parts"`      // drawers of the stores
 }
 
 // CountPlaces lists all places with what is there today, by name.
@@ -81,7 +82,8 @@ func CountPlaces(ctx context.Context, h pg.Handle) ([]PlaceCount, error) {
 	err := h.SelectContext(ctx, &counts, `SELECT p.name, p.climate,
 			(SELECT count(*) FROM machine_sum s WHERE s.place_id = p.id) AS machines,
 			(SELECT count(*) FROM fitting f WHERE f.place_id = p.id AND f.until IS NULL
-			AND f.machine_id IS NULL) AS assemblies
+			AND f.machine_id IS NULL) AS assemblies,
+			(SELECT count(*) FROM stock k WHERE k.place_id = p.id AND NOT k.voided) AS parts
 		FROM place p ORDER BY p.name`)
 	return counts, err
 }

@@ -38,7 +38,7 @@ const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.model_id,
 // InsertMachine adds a machine and returns its id. An accession number that is taken violates
 // machine_accession_key.
 func InsertMachine(ctx context.Context, h pg.Handle, m MachineFields) (int64, error) {
-	place, err := placeID(ctx, h, m.Place)
+	place, err := PlaceID(ctx, h, m.Place)
 	if err != nil {
 		return 0, err
 	}
@@ -53,7 +53,7 @@ func InsertMachine(ctx context.Context, h pg.Handle, m MachineFields) (int64, er
 
 // UpdateMachine writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateMachine(ctx context.Context, h pg.Handle, id int64, m MachineFields) error {
-	place, err := placeID(ctx, h, m.Place)
+	place, err := PlaceID(ctx, h, m.Place)
 	if err != nil {
 		return err
 	}
@@ -93,9 +93,9 @@ func ListPlaces(ctx context.Context, h pg.Handle, public bool) ([]string, error)
 	return places, err
 }
 
-// placeID finds a place by name, or adds it; nil for no name. A place that is there is not locked:
+// PlaceID finds a place by name, or adds it; nil for no name. A place that is there is not locked:
 // people who name the same one do not wait for each other.
-func placeID(ctx context.Context, h pg.Handle, name string) (*int64, error) {
+func PlaceID(ctx context.Context, h pg.Handle, name string) (*int64, error) {
 	if name == "" {
 		return nil, nil
 	}
@@ -111,6 +111,6 @@ func placeID(ctx context.Context, h pg.Handle, name string) (*int64, error) {
 
 // EnsurePlace adds a place unless it is there. Who also locks an assembly does so after this.
 func EnsurePlace(ctx context.Context, h pg.Handle, name string) error {
-	_, err := placeID(ctx, h, name)
+	_, err := PlaceID(ctx, h, name)
 	return err
 }

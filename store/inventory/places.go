@@ -7,15 +7,6 @@ import (
 	"frugalheron/store/pg"
 )
 
-// PlaceID is the id of a place by its name; a place that is new is added.
-func PlaceID(ctx context.Context, h pg.Handle, name string) (int64, error) {
-	id, err := placeID(ctx, h, name)
-	if err != nil || id == nil {
-		return 0, err
-	}
-	return *id, nil
-}
-
 // RenamePlace gives a place another name, and with it all places that lie in it, and returns how many these are. Places
 // are written from the outside in, divided by commas. A name that another has violates place_name_key.
 func RenamePlace(ctx context.Context, h pg.Handle, from, to string) (int64, error) {

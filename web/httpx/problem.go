@@ -20,6 +20,7 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
@@ -79,6 +80,8 @@ type Newer struct {
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
 	Serving          *sharing.Serving             `json:"serving,omitempty"`
 	Job              *work.Job                    `json:"job,omitempty"`
+	Stock            *parts.Stock                 `json:"stock,omitempty"`
+	Order            *parts.Order                 `json:"order,omitempty"`
 	Supply           *power.Supply                `json:"supply,omitempty"`
 	Rung             *power.RungView              `json:"rung,omitempty"`
 	PowerUp          *power.PowerUpView           `json:"powerUp,omitempty"`
@@ -253,6 +256,10 @@ func newer(record any) *Newer {
 		return &Newer{Serving: &r}
 	case work.Job:
 		return &Newer{Job: &r}
+	case parts.Stock:
+		return &Newer{Stock: &r}
+	case parts.Order:
+		return &Newer{Order: &r}
 	case power.Supply:
 		return &Newer{Supply: &r}
 	case power.RungView:

@@ -1260,6 +1260,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/set-asides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep a part of a drawer, or of an order, for a need of a job
+         * @description Roles: curator, technician.
+         */
+        post: operations["set-aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/void": {
         parameters: {
             query?: never;
@@ -2952,6 +2972,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What all open jobs need: what is there, what is short, and what to order together
+         * @description Roles: curator, technician.
+         */
+        get: operations["get-needs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/needs/donors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Where a part of the library that a need names sits today
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-donors"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings": {
         parameters: {
             query?: never;
@@ -2966,6 +3026,90 @@ export interface paths {
         get: operations["plan-openings"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Orders, those first of which something is to come
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-orders"];
+        put?: never;
+        /**
+         * Write down what was ordered
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite what was ordered
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-order"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Book what arrived of an order: it goes into the stores, for the jobs that wait for it
+         * @description Roles: curator, technician.
+         */
+        post: operations["book-arrival"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out an order that was written down by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-order"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3807,6 +3951,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/set-asides/{id}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give back what was set aside for a job
+         * @description Roles: curator, technician.
+         */
+        post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shared-identifiers": {
         parameters: {
             query?: never;
@@ -3885,6 +4049,70 @@ export interface paths {
         get: operations["list-signs"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What lies in the stores
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-stock"];
+        put?: never;
+        /**
+         * Put parts into the stores
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite what is written of a drawer, or count it anew
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-stock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a drawer that was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-stock"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4744,6 +4972,29 @@ export interface components {
             records: components["schemas"]["RowsSinceRecord"];
             totals: components["schemas"]["ReckonedTotals"];
         };
+        BookedArrival: {
+            /**
+             * Format: int64
+             * @description That are good
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description That came dead, and go back: they are still to come
+             */
+            dead?: number;
+            /** Format: int64 */
+            line: number;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description Where they lie now */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         BuiltMachine: {
             accession: string;
             /** @description First day on which it can have been built, or null */
@@ -5285,6 +5536,22 @@ export interface components {
              */
             version: number;
         };
+        ChangedOrder: {
+            /** @description The day on which it should be here; empty where nobody said */
+            dueOn?: string;
+            lines: components["schemas"]["OrderLineInput"][];
+            note?: string;
+            /** @description By which the supplier knows it */
+            number?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            orderedOn?: string;
+            supplier: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedPosition: {
             designator: string;
             occupants: components["schemas"]["Occupant"][];
@@ -5345,6 +5612,50 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        ChangedStock: {
+            /** @description Of what is lent out of a machine, or by somebody: the day by which it must go back, YYYY-MM-DD */
+            backBy?: string;
+            /** @description Where it must go back to */
+            backTo?: string;
+            /** @enum {string} */
+            condition?: "new" | "used-good" | "untested" | "faulty";
+            /** Format: int64 */
+            count: number;
+            dateCode?: string;
+            /** @enum {string} */
+            kind?: "component" | "mechanical" | "tool" | "consumable" | "made" | "other";
+            /** @description Of a made part */
+            material?: string;
+            /**
+             * Format: int64
+             * @description How many should lie there beside what jobs need; 0 for none
+             */
+            minimum?: number;
+            /** @description The model that it is for, where it is for one */
+            model?: string;
+            note?: string;
+            /** @description Where it lies; empty while nobody said */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Of one, in the currency of the collection; left out where nobody knows
+             */
+            priceCents?: number;
+            /** @description Where it is from */
+            source?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /**
+             * @description Value, rating, package, size and pitch, as they stand on it
+             * @example 470u/16V radial 105C
+             */
+            what: string;
+            /** @description Of a made part: why it was made, and by which drawing */
+            why?: string;
         };
         ChangedSupply: {
             inspectedBy?: string;
@@ -5996,6 +6307,22 @@ export interface components {
              */
             version: number;
         };
+        Delivery: {
+            by: string;
+            /**
+             * Format: int64
+             * @description That are good
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description That came dead, and go back
+             */
+            dead: number;
+            /** Format: int64 */
+            line: number;
+            on: string;
+        };
         Destination: {
             /** Format: int64 */
             assemblyId: number;
@@ -6547,6 +6874,8 @@ export interface components {
             where: string;
         };
         FinishedJob: {
+            /** @description Where the kept one lies; empty while nobody said */
+            keptAt?: string;
             /**
              * Format: int64
              * @description Spent on it since it was last said
@@ -6554,7 +6883,10 @@ export interface components {
             minutes?: number;
             /** @description The part that is in now: it goes onto the sheet of the board, in the place of the old one */
             new?: string;
-            /** @enum {string} */
+            /**
+             * @description A kept one goes into the stores, with its past
+             * @enum {string}
+             */
             oldPart?: "" | "kept" | "returned" | "scrapped";
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
@@ -7083,6 +7415,34 @@ export interface components {
             /** @description Of a temporary repair: the day by which the lasting one is due, YYYY-MM-DD */
             temporary?: string;
             title: string;
+        };
+        JobNeed: {
+            accession: string;
+            coming: components["schemas"]["PartComing"][];
+            /** Format: int64 */
+            count: number;
+            job: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            machineId: number;
+            /** Format: int64 */
+            missing: number;
+            need: string;
+            /** @description The best first */
+            offers: components["schemas"]["PartOffer"][];
+            setAside: components["schemas"]["SetAside"][];
+            /** @enum {string} */
+            state: "set aside" | "in stock" | "on order" | "short";
+            taken: components["schemas"]["PartTaken"][];
+        };
+        JobRef: {
+            accession: string;
+            job: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            machineId: number;
         };
         JudgedSubsystem: {
             /** @enum {string} */
@@ -8548,6 +8908,12 @@ export interface components {
             kind: "slot" | "card" | "lead";
             what: string;
         };
+        Needs: {
+            /** @description Those first of which something is short, else the oldest job first */
+            needs: components["schemas"]["JobNeed"][];
+            toOrder: components["schemas"]["ToOrder"][];
+            unblocks: components["schemas"]["OrderUnblocks"][];
+        };
         NewProcedure: {
             /** @description How far it goes, as Down to the main board */
             title: string;
@@ -8579,6 +8945,7 @@ export interface components {
             measurement?: components["schemas"]["Measurement"];
             mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
+            order?: components["schemas"]["Order"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
@@ -8592,6 +8959,7 @@ export interface components {
             sheet?: components["schemas"]["Revision"];
             sighting?: components["schemas"]["Sighting"];
             step?: components["schemas"]["StepView"];
+            stock?: components["schemas"]["Stock"];
             supply?: components["schemas"]["Supply"];
             survey?: components["schemas"]["SurveyView"];
         };
@@ -8788,6 +9156,88 @@ export interface components {
              */
             waiting: number;
         };
+        Order: {
+            arrivals: components["schemas"]["Delivery"][];
+            dueOn: string;
+            /** Format: int64 */
+            id: number;
+            /** @description Something is to come */
+            isOpen: boolean;
+            lines: components["schemas"]["OrderLine"][];
+            note: string;
+            number: string;
+            orderedOn: string;
+            /** @description Of what is to come, for jobs */
+            setAside: components["schemas"]["SetAside"][];
+            supplier: string;
+            /** Format: int64 */
+            version: number;
+        };
+        OrderInput: {
+            /** @description The day on which it should be here; empty where nobody said */
+            dueOn?: string;
+            lines: components["schemas"]["OrderLineInput"][];
+            note?: string;
+            /** @description By which the supplier knows it */
+            number?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            orderedOn?: string;
+            supplier: string;
+        };
+        OrderLine: {
+            /**
+             * Format: int64
+             * @description That are here, and good
+             */
+            arrived: number;
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description That came dead: they go back, and are still to come
+             */
+            dead: number;
+            /**
+             * Format: int64
+             * @description Its number, where it stood there before; 0 for a new one
+             */
+            n?: number;
+            /**
+             * Format: int64
+             * @description Of one; left out where nobody knows
+             */
+            priceCents?: number;
+            /**
+             * Format: int64
+             * @description Of those to come: set aside for jobs
+             */
+            promised: number;
+            /** Format: int64 */
+            toCome: number;
+            /** @example NiMH 3.6V 60mAh */
+            what: string;
+        };
+        OrderLineInput: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description Its number, where it stood there before; 0 for a new one
+             */
+            n?: number;
+            /**
+             * Format: int64
+             * @description Of one; left out where nobody knows
+             */
+            priceCents?: number;
+            /** @example NiMH 3.6V 60mAh */
+            what: string;
+        };
+        OrderUnblocks: {
+            jobs: components["schemas"]["Unblocked"][];
+            /** Format: int64 */
+            orderId: number;
+        };
         Outlier: {
             id: string;
             /** @enum {string} */
@@ -8933,6 +9383,64 @@ export interface components {
             /** @description For a wrong line: what is wrong in it */
             why: string;
         };
+        PartComing: {
+            /** Format: int64 */
+            count: number;
+            /** @description Empty where nobody said */
+            dueOn: string;
+            /** @enum {string} */
+            grade: "exact" | "better" | "acceptable" | "no";
+            isSetAside: boolean;
+            /** Format: int64 */
+            line: number;
+            /** Format: int64 */
+            orderId: number;
+            supplier: string;
+            what: string;
+            why: string[];
+        };
+        PartOffer: {
+            /**
+             * Format: int64
+             * @description Of them meant for this need, as long as nothing is set aside; 0 for another choice
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description That no other job has, or comes before for
+             */
+            free: number;
+            /** @enum {string} */
+            grade: "exact" | "better" | "acceptable" | "no";
+            place: string;
+            /** Format: int64 */
+            stockId: number;
+            what: string;
+            why: string[];
+        };
+        PartPast: {
+            accession: string;
+            board: string;
+            job: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            machineId: number;
+            on: string;
+            /** @description Its designator */
+            place: string;
+        };
+        PartTaken: {
+            accession: string;
+            job: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            machineId: number;
+            /** Format: int64 */
+            stockId: number;
+            what: string;
+        };
         Party: {
             /** Format: int64 */
             id: number;
@@ -9067,6 +9575,11 @@ export interface components {
             /** Format: int64 */
             machines: number;
             name: string;
+            /**
+             * Format: int64
+             * @description Drawers of the stores
+             */
+            parts: number;
         };
         PluggedConnector: {
             open: boolean;
@@ -10141,6 +10654,55 @@ export interface components {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
         };
+        SetAside: {
+            accession: string;
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            id: number;
+            job: string;
+            /** Format: int64 */
+            jobId: number;
+            /**
+             * Format: int64
+             * @description Of the order
+             */
+            line: number;
+            /** Format: int64 */
+            machineId: number;
+            need: string;
+            /**
+             * Format: int64
+             * @description Null for what lies in the stores
+             */
+            orderId: number | null;
+            /**
+             * Format: int64
+             * @description Null for what is on order
+             */
+            stockId: number | null;
+        };
+        SetAsideInput: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description Of the order
+             */
+            line?: number;
+            /** @description As it stands on the job */
+            need: string;
+            /**
+             * Format: int64
+             * @description The order that it comes with
+             */
+            orderId?: number;
+            /**
+             * Format: int64
+             * @description The drawer that it lies in
+             */
+            stockId?: number;
+        };
         SetOnBoard: {
             accession: string;
             assembly: string;
@@ -10731,6 +11293,104 @@ export interface components {
             /** @description What may be mistaken among its connectors */
             warnings: components["schemas"]["WiringWarning"][];
         };
+        Stock: {
+            /** @description Of what is lent out of a machine, or by somebody: the day by which it must go back, YYYY-MM-DD */
+            backBy?: string;
+            /** @description Where it must go back to */
+            backTo?: string;
+            /** @enum {string} */
+            condition?: "new" | "used-good" | "untested" | "faulty";
+            /** Format: int64 */
+            count: number;
+            dateCode?: string;
+            /**
+             * Format: int64
+             * @description That are not set aside
+             */
+            free: number;
+            /** @description Out of which machine it came; null for what was bought or found */
+            from: components["schemas"]["PartPast"] | null;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind?: "component" | "mechanical" | "tool" | "consumable" | "made" | "other";
+            /** @description Of a made part */
+            material?: string;
+            /**
+             * Format: int64
+             * @description How many should lie there beside what jobs need; 0 for none
+             */
+            minimum?: number;
+            /** @description The model that it is for, where it is for one */
+            model?: string;
+            note?: string;
+            /** @description Where it lies; empty while nobody said */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Of one, in the currency of the collection; left out where nobody knows
+             */
+            priceCents?: number;
+            setAside: components["schemas"]["SetAside"][];
+            /** @description Where it is from */
+            source?: string;
+            /** Format: int64 */
+            version: number;
+            /**
+             * @description Value, rating, package, size and pitch, as they stand on it
+             * @example 470u/16V radial 105C
+             */
+            what: string;
+            /** @description Of a made part: why it was made, and by which drawing */
+            why?: string;
+        };
+        StockInput: {
+            /** @description Of what is lent out of a machine, or by somebody: the day by which it must go back, YYYY-MM-DD */
+            backBy?: string;
+            /** @description Where it must go back to */
+            backTo?: string;
+            /** @enum {string} */
+            condition?: "new" | "used-good" | "untested" | "faulty";
+            /** Format: int64 */
+            count: number;
+            dateCode?: string;
+            /** @enum {string} */
+            kind?: "component" | "mechanical" | "tool" | "consumable" | "made" | "other";
+            /** @description Of a made part */
+            material?: string;
+            /**
+             * Format: int64
+             * @description How many should lie there beside what jobs need; 0 for none
+             */
+            minimum?: number;
+            /** @description The model that it is for, where it is for one */
+            model?: string;
+            note?: string;
+            /** @description Where it lies; empty while nobody said */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Of one, in the currency of the collection; left out where nobody knows
+             */
+            priceCents?: number;
+            /** @description Where it is from */
+            source?: string;
+            /**
+             * @description Value, rating, package, size and pitch, as they stand on it
+             * @example 470u/16V radial 105C
+             */
+            what: string;
+            /** @description Of a made part: why it was made, and by which drawing */
+            why?: string;
+        };
+        StockPage: {
+            /**
+             * Format: int64
+             * @description Give this as after to get the next page; 0 on the last
+             */
+            next: number;
+            parts: components["schemas"]["Stock"][];
+        };
         Stretch: {
             /** @description Lines as both started from */
             base: string[];
@@ -11188,6 +11848,17 @@ export interface components {
             when: string;
             words: string;
         };
+        ToOrder: {
+            /** Format: int64 */
+            count: number;
+            jobs: components["schemas"]["JobRef"][];
+            /**
+             * Format: int64
+             * @description Of the count: to fill up drawers that hold fewer than they should
+             */
+            refill: number;
+            what: string;
+        };
         ToldFact: {
             /** @description Statements that agree, each with each other of its group */
             agree: string[][];
@@ -11291,6 +11962,16 @@ export interface components {
              * @description Words a memory holds; 0 for other devices
              */
             words: number;
+        };
+        Unblocked: {
+            accession: string;
+            job: string;
+            /** Format: int64 */
+            jobId: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description Other orders that it waits for as well */
+            with: number[];
         };
         Understood: {
             /** @description The sheets that a line could go to */
@@ -16653,6 +17334,77 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetAsideInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -23697,6 +24449,111 @@ export interface operations {
             };
         };
     };
+    "get-needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Needs"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-donors": {
+        parameters: {
+            query?: {
+                need?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Occurrence"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "plan-openings": {
         parameters: {
             query?: {
@@ -23728,6 +24585,351 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "book-arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookedArrival"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-order": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -26818,6 +28020,73 @@ export interface operations {
             };
         };
     };
+    release: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-shared-identifiers": {
         parameters: {
             query: {
@@ -27122,6 +28391,286 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-stock": {
+        parameters: {
+            query?: {
+                /** @description Words that must all occur in what is written of it, or where it is */
+                search?: string;
+                /** @description What next was in the page before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stock"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedStock"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stock"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-stock": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

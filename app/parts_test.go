@@ -1,0 +1,132 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app/action"
+	"frugalheron/app/inventory"
+	"frugalheron/app/parts"
+	"frugalheron/app/work"
+	"frugalheron/core/job"
+	"frugalheron/core/stock"
+)
+
+// From the need to the order, its arrival, the job and the drawer of the old part: each room says the same.
+func TestAPartFromOrderToMachine(t *testing.T) {
+	_, actions := newApp(t)
+	machine, board, _ := poweredUp(t, actions)
+	wanting := must(actions.Work.Treatment(ctx, technician, machine)).Wanting[0]
+	todo := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Template: "battery-new", AssemblyID: &board,
+		Place: "BT1", FindingKeys: []string{wanting.Key}, Needs: []string{"NiMH 3.6V 60mAh"}}))
+	other := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "Other cell",
+		Needs: []string{"NiMH 3.6V 60mAh"}}))
+	needs := func() work.Needs { return must(actions.Work.Needs(ctx, technician)) }
+	states := func() (found []stock.State) {
+		for _, n := range needs().Needs {
+			found = append(found, n.State)
+		}
+		return found
+	}
+	require.Equal(t, []stock.State{stock.Short, stock.Short}, states())
+	require.Equal(t, 2, needs().ToOrder[0].Count)
+	require.Len(t, needs().ToOrder[0].Jobs, 2)
+
+	order := must(actions.Parts.AddOrder(ctx, technician, parts.OrderInput{Supplier: "Reed & Rush", DueOn: "2999-01-01",
+		Lines: []parts.OrderLineInput{{What: "NiMH 3.6V 60mAh", Count: 2}, {What: "fuse 2A", Count: 5}}}))
+	require.Equal(t, []stock.State{stock.Ordered, stock.Ordered}, states())
+	require.Len(t, needs().Unblocks[0].Jobs, 2)
+	aside := func(jobID int64, in parts.SetAsideInput) error {
+		in.Need = "NiMH 3.6V 60mAh"
+		return second(actions.Work.SetAside(ctx, technician, jobID, in))
+	}
+	require.NoError(t, aside(todo.ID, parts.SetAsideInput{OrderID: &order.ID, Line: 1, Count: 1}))
+	var invalid *action.Invalid
+	for name, refused := range map[string]error{
+		"the job has what it needs": aside(todo.ID, parts.SetAsideInput{OrderID: &order.ID, Line: 1, Count: 1}),
+		"more than is to come":      aside(other.ID, parts.SetAsideInput{OrderID: &order.ID, Line: 1, Count: 2}),
+		"no such line":              aside(other.ID, parts.SetAsideInput{OrderID: &order.ID, Line: 9, Count: 1}),
+		"neither drawer nor order":  aside(other.ID, parts.SetAsideInput{Count: 1}),
+		"no need of the job": second(actions.Work.SetAside(ctx, technician, todo.ID,
+			parts.SetAsideInput{Need: "a lamp", OrderID: &order.ID, Line: 1, Count: 1})),
+		"its part is on order": second(actions.Work.FinishJob(ctx, technician, todo.ID, todo.Version, work.FinishInput{})),
+		"a line that is promised goes": second(actions.Parts.ChangeOrder(ctx, technician, order.ID, order.Version,
+			parts.OrderInput{Supplier: "Reed & Rush", Lines: []parts.OrderLineInput{{What: "fuse 2A", Count: 5}}})),
+		"an order that is promised goes": second(actions.Parts.VoidOrder(ctx, technician, order.ID, order.Version)),
+		"more than was ordered": second(actions.Parts.BookArrival(ctx, technician, order.ID, order.Version,
+			parts.ArrivalInput{Line: 1, Count: 3})),
+		"nothing came": second(actions.Parts.BookArrival(ctx, technician, order.ID, order.Version, parts.ArrivalInput{Line: 1})),
+		"came before it was ordered": second(actions.Parts.BookArrival(ctx, technician, order.ID, order.Version,
+			parts.ArrivalInput{Line: 1, Count: 1, On: "2001-01-01"})),
+	} {
+		require.ErrorAs(t, refused, &invalid, name)
+	}
+
+	// One came dead: it is still to come. The good one goes to the job that it was set aside for, which waits for hands.
+	booked := must(actions.Parts.BookArrival(ctx, technician, order.ID, order.Version,
+		parts.ArrivalInput{Line: 1, Count: 1, Dead: 1, Place: "Loft, box 2"}))
+	require.Equal(t, []int{1, 1, 1}, []int{booked.Lines[0].Arrived, booked.Lines[0].Dead, booked.Lines[0].ToCome})
+	require.Empty(t, booked.SetAside)
+	now := must(actions.Work.OpenJobs(ctx, viewer))
+	require.Equal(t, []job.State{job.WaitsForHands, job.WaitsForPart}, []job.State{now[0].State, now[1].State})
+	require.Equal(t, []stock.State{stock.Ordered, stock.Reserved}, states())
+	drawer := must(actions.Parts.ListStock(ctx, technician, "nimh box", 0, 9)).Parts[0]
+	require.Equal(t, []any{1, 0, "Reed & Rush"}, []any{drawer.Count, drawer.Free, drawer.Source})
+	require.Equal(t, todo.ID, drawer.SetAside[0].JobID)
+	require.ErrorAs(t, aside(other.ID, parts.SetAsideInput{StockID: &drawer.ID, Count: 1}), &invalid, "twice")
+	require.ErrorAs(t, second(actions.Parts.VoidStock(ctx, technician, drawer.ID, drawer.Version)), &invalid)
+	for _, wrong := range []parts.StockInput{{What: "NiMH", Count: 0}, {What: "NiMH", Count: 1, Condition: "faulty"}, {Count: 1}} {
+		require.ErrorAs(t, second(actions.Parts.ChangeStock(ctx, technician, drawer.ID, drawer.Version, wrong)), &invalid)
+	}
+
+	// Given away, the job waits for its part again; set aside anew and done, the drawer is empty and the old part kept.
+	require.NoError(t, actions.Parts.ReleaseOne(ctx, technician, drawer.SetAside[0].ID))
+	require.ErrorIs(t, actions.Parts.ReleaseOne(ctx, technician, drawer.SetAside[0].ID), action.ErrNotFound)
+	require.Equal(t, job.WaitsForPart, must(actions.Work.OpenJobs(ctx, viewer))[0].State)
+	require.NoError(t, aside(todo.ID, parts.SetAsideInput{StockID: &drawer.ID, Count: 1}))
+	ready := must(actions.Work.OpenJobs(ctx, viewer))[0]
+	must(actions.Work.FinishJob(ctx, technician, todo.ID, ready.Version, work.FinishInput{New: "NiMH 3.6V", OldPart: "kept",
+		KeptAt: "Loft, box 9"}))
+	require.Zero(t, must(actions.Parts.ListStock(ctx, technician, "reed", 0, 9)).Parts[0].Count)
+	kept := must(actions.Parts.ListStock(ctx, technician, "nicd "+ready.Accession+" bt1", 0, 9)).Parts[0]
+	require.Equal(t, []any{1, "faulty", "Loft, box 9", "BT1", ready.Accession}, []any{kept.Count, kept.Condition, kept.Place,
+		kept.From.Place, kept.From.Accession})
+	require.Equal(t, []stock.State{stock.Ordered}, states(), "a faulty one is not proposed")
+
+	// What a job no longer needs is free for others: changed, declined, or deleted.
+	last := must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "NiMH 3.6V 80mAh", Count: 1}))
+	for name, let := range map[string]func(j work.Job) error{
+		"changed": func(j work.Job) error {
+			return second(actions.Work.ChangeJob(ctx, technician, j.ID, j.Version, work.JobInput{Title: "Other cell"}))
+		},
+		"declined": func(j work.Job) error {
+			return second(actions.Work.WorkOnJob(ctx, technician, j.ID, j.Version,
+				work.WorkInput{State: job.Declined, Why: "it runs without"}))
+		},
+		"deleted": func(j work.Job) error { return second(actions.Work.VoidJob(ctx, technician, j.ID, j.Version)) },
+	} {
+		j := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "x", Needs: []string{"NiMH 3.6V 60mAh"}}))
+		require.NoError(t, aside(j.ID, parts.SetAsideInput{StockID: &last.ID, Count: 1}), name)
+		j.Version++ // it waits for hands now
+		require.NoError(t, let(j), name)
+		require.Equal(t, 1, must(actions.Parts.ListStock(ctx, technician, "80mah", 0, 9)).Parts[0].Free, name)
+	}
+	require.ErrorIs(t, second(actions.Work.Needs(ctx, viewer)), action.ErrForbidden)
+	require.ErrorIs(t, second(actions.Parts.ListStock(ctx, viewer, "", 0, 9)), action.ErrForbidden)
+}
+
+// Where a part sits: what lies in no machine first. Words that the library does not know have no donors.
+func TestDonors(t *testing.T) {
+	_, actions := newApp(t)
+	machine, board, _ := poweredUp(t, actions)
+	must(actions.Sheets.SaveSheet(ctx, technician, board, 1, "U1 27128-25 8533"))
+	spare := must(actions.Inventory.AddLooseAssembly(ctx, technician, "Loft", inventory.AssemblyInput{Title: "Spare", Kind: "card"}))
+	must(actions.Sheets.SaveSheet(ctx, technician, spare.ID, 0, "U9 27128-20\nU10 @empty"))
+	found := must(actions.Work.Donors(ctx, technician, "2 x 27128"))
+	require.Len(t, found, 2)
+	require.Equal(t, spare.ID, found[0].AssemblyID)
+	require.Equal(t, machine, *found[1].MachineID)
+	require.Empty(t, must(actions.Work.Donors(ctx, technician, "foam of 3 mm")))
+	require.ErrorIs(t, second(actions.Work.Donors(ctx, viewer, "foam")), action.ErrForbidden)
+}
