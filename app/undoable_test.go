@@ -381,6 +381,7 @@ func (u *undoables) state() string {
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Sharing.ServedBy(ctx, curator, u.board)),
 		must(u.Power.Power(ctx, curator, u.machine)), must(u.Work.Treatment(ctx, curator, u.machine)),
+		must(u.Parts.ListStock(ctx, curator, "", 0, 9)).Parts, must(u.Parts.Orders(ctx, curator)),
 		must(u.People.Mentions(ctx, curator)),
 		must(u.Library.SearchLibrary(ctx, curator, "", 50)),
 		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),

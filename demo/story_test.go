@@ -14,6 +14,7 @@ import (
 	"frugalheron/core/facts"
 	"frugalheron/core/gate"
 	"frugalheron/core/job"
+	"frugalheron/core/stock"
 	"frugalheron/demo"
 	"frugalheron/store/blobs"
 	"frugalheron/store/storetest"
@@ -197,7 +198,39 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 		require.NotEmpty(t, values)
 	}
 	seesPowerAndWork(t, actions, page.Machines)
+	seesStores(t, actions)
+}
 
+// seesStores looks for what the stores have to show: drawers, two orders under way, and needs in all states.
+func seesStores(t *testing.T, actions *app.App) {
+	staff := action.Actor{Role: action.Technician}
+	drawers, kept := 0, 0
+	for after, more := int64(0), true; more; more = after > 0 {
+		page, err := actions.Parts.ListStock(ctx, staff, "", after, 200)
+		require.NoError(t, err)
+		for _, one := range page.Parts {
+			if drawers++; one.From != nil {
+				kept++
+			}
+		}
+		after = page.Next
+	}
+	require.GreaterOrEqual(t, drawers, 300)
+	require.Positive(t, kept, "a part that was taken out has its past")
+	orders, err := actions.Parts.Orders(ctx, staff)
+	require.NoError(t, err)
+	require.Len(t, orders, 2)
+	needs, err := actions.Work.Needs(ctx, staff)
+	require.NoError(t, err)
+	states := map[stock.State]int{}
+	for _, one := range needs.Needs {
+		states[one.State]++
+	}
+	for _, state := range []stock.State{stock.Reserved, stock.InStock, stock.Ordered, stock.Short} {
+		require.Positive(t, states[state], state)
+	}
+	require.NotEmpty(t, needs.ToOrder)
+	require.NotEmpty(t, needs.Unblocks)
 }
 
 // seesPowerAndWork looks for what the stages after judging have to show: each state of the gate, three machines at different
@@ -239,4 +272,9 @@ func seesPowerAndWork(t *testing.T, actions *app.App, machines []inventory.Liste
 		require.Positive(t, jobs[state], state)
 	}
 	require.Positive(t, unproven)
+	total := 0
+	for _, of := range jobs {
+		total += of
+	}
+	require.Equal(t, 25, total)
 }

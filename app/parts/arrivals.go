@@ -133,7 +133,7 @@ func (s *Service) Stores(ctx context.Context, actor action.Actor) (Stores, error
 	if err != nil {
 		return Stores{}, err
 	}
-	open, err := s.tellOrders(ctx, rows)
+	open, err := s.tellOrders(ctx, rows, actor.Today())
 	return Stores{action.Views(stock, tellStock), open, action.Views(aside, tellSetAside)}, err
 }
 

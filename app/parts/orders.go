@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/core/calendar"
 	"frugalheron/store/history"
 	"frugalheron/store/parts"
 )
@@ -67,6 +68,7 @@ type Order struct {
 	Lines     []OrderLine `json:"lines"`
 	Note      string      `json:"note" says:"text"`
 	IsOpen    bool        `json:"isOpen" doc:"Something is to come"`
+	LateDays  int         `json:"lateDays" doc:"Since the day on which it should have been here; 0 for one that is not late"`
 	Arrivals  []Delivery  `json:"arrivals"`
 	SetAside  []SetAside  `json:"setAside" doc:"Of what is to come, for jobs"`
 	Version   int         `json:"version"`
@@ -213,17 +215,24 @@ func (s *Service) Orders(ctx context.Context, actor action.Actor) ([]Order, erro
 		if err != nil {
 			return nil, err
 		}
-		return s.tellOrders(ctx, rows)
+		return s.tellOrders(ctx, rows, actor.Today())
 	})
 }
 
 // mostOrders bounds the list; older ones are in the diary.
 const mostOrders = 300
 
-func (s *Service) tellOrders(ctx context.Context, rows []parts.Order) ([]Order, error) {
+func (s *Service) tellOrders(ctx context.Context, rows []parts.Order, today string) ([]Order, error) {
 	aside, err := parts.SetAsides(ctx, s.kernel.Reader(ctx))
 	aside = slices.DeleteFunc(aside, func(a parts.SetAside) bool { return a.OrderID == nil })
-	return action.Views(rows, func(r parts.Order) Order { return tellOrder(r, aside) }), err
+	return action.Views(rows, func(r parts.Order) Order {
+		o := tellOrder(r, aside)
+		due, err := calendar.Parse(o.DueOn)
+		if now, ok := calendar.Parse(today); o.IsOpen && err == nil && ok == nil {
+			o.LateDays = max(0, now.Days()-due.Days())
+		}
+		return o
+	}), err
 }
 
 // AddOrder writes down what was ordered.

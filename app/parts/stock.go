@@ -37,6 +37,7 @@ type Stock struct {
 	ID int64 `json:"id"`
 	StockInput
 	Free     int        `json:"free" doc:"That are not set aside"`
+	IsLow    bool       `json:"isLow" doc:"Fewer are free than should lie there"`
 	SetAside []SetAside `json:"setAside"`
 	From     *PartPast  `json:"from" doc:"Out of which machine it came; null for what was bought or found"`
 	Version  int        `json:"version"`
@@ -63,7 +64,7 @@ func tellStock(row parts.Stock) Stock {
 	kept, _ := action.ReadKept[keptStock](row.Body) // written by this package alone
 	s := Stock{ID: row.ID, StockInput: kept.StockInput, Free: row.Count - row.SetAside, SetAside: []SetAside{},
 		From: kept.Past, Version: row.Version}
-	s.Count, s.Place = row.Count, row.Place
+	s.Count, s.Place, s.IsLow = row.Count, row.Place, s.Free < s.Minimum
 	if s.From != nil && row.FromMachineID != nil {
 		s.From.MachineID, s.From.Accession, s.From.Job = *row.FromMachineID, row.FromAccession, row.FromJob
 	}

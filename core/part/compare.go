@@ -14,6 +14,10 @@ func Compare(need, have Part) Fit { return compare(need, have, &comparison{}) }
 func GradeOf(need, have Part) Grade { return compare(need, have, &comparison{quiet: true}).Grade }
 
 func compare(need, have Part, c *comparison) Fit {
+	if have.beside && !need.beside {
+		c.is(broken, "this holds or serves such a part, and is none itself")
+		return c.fit()
+	}
 	given := need.Kind
 	need.resolve(have.Kind)
 	have.resolve(given)

@@ -7,6 +7,9 @@ import (
 
 // MayFit is false where it is plain at once that a part is No for a need: it spares long lists the whole comparison.
 func MayFit(need, have *Part) bool {
+	if have.beside && !need.beside {
+		return false
+	}
 	if need.Kind == Other && need.Value.bare == "" {
 		// Compared by its words, of which each has to be there.
 		for _, word := range need.Words {

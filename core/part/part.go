@@ -53,6 +53,7 @@ type Part struct {
 	MHz         float64
 	Words       []string // that nobody could read, in lower case
 	lower       string   // the text in lower case
+	beside      bool     // it holds or serves a part, and is none itself
 }
 
 // charge says whether a cell is charged where it sits, or may be.

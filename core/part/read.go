@@ -4,6 +4,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode"
 
 	"frugalheron/core/device"
 )
@@ -131,6 +132,10 @@ var chemistries = []chemistryWords{
 	{regexp.MustCompile(`(?i)` + edge + `(?:zinc[- ]carbon)` + end), "zinc-carbon", true},
 }
 
+// besides are the words for what holds or serves a part, and is none itself: a holder for cells is no cell.
+var besides = []string{"holder", "holders", "clip", "clips", "socket", "sockets", "charger", "tester", "eraser", "bracket",
+	"extractor", "plug"}
+
 // dielectrics by the words for them.
 var dielectrics = map[string]string{"electrolytic": "electrolytic", "elko": "electrolytic", "elco": "electrolytic",
 	"aluminium": "electrolytic", "elyt": "electrolytic", "tantalum": "tantalum", "tant": "tantalum",
@@ -152,8 +157,12 @@ var classWords = map[string]device.Class{"dram": device.DRAM, "sram": device.SRA
 
 // Read reads what the words of a part say. It never fails: what cannot be read stays among its words.
 func Read(library *device.Library, text string) Part {
-	p := Part{Text: strings.TrimSpace(text), lower: strings.ToLower(text)}
+	p := Part{Text: strings.TrimSpace(text), lower: strings.ToLower(strings.TrimSpace(text))}
 	words := decimalComma.ReplaceAllString(plain.Replace(" "+text+" "), "$1.$2")
+	if isBeside(words) {
+		p.Words, p.beside = strings.Fields(strings.ToLower(words)), true
+		return p
+	}
 	for _, c := range chemistries {
 		if at := c.pattern.FindStringIndex(words); at != nil {
 			words = words[:at[0]] + " " + words[at[1]:]
@@ -181,10 +190,23 @@ func Read(library *device.Library, text string) Part {
 	for word := range strings.FieldsSeq(words) {
 		p.takeWord(library, word)
 	}
+	if name, _, _ := strings.Cut(p.lower, " "); p.Kind == Other && p.Value.bare != "" && slices.Contains(p.Words, name) {
+		// A thing that is named first, as belt 120 mm: its figure is no value.
+		p.Words, p.Value = append(p.Words, strings.ToLower(p.Value.bare)), Value{}
+	}
 	if p.Kind == Other && p.Value.bare != "" && (p.Volts > 0 || p.VoltsAC > 0 || p.Celsius > 0) {
 		p.Kind = Capacitor
 	}
 	return p
+}
+
+func isBeside(words string) bool {
+	for word := range strings.FieldsFuncSeq(strings.ToLower(words), func(r rune) bool { return !unicode.IsLetter(r) }) {
+		if slices.Contains(besides, word) {
+			return true
+		}
+	}
+	return false
 }
 
 func (p *Part) takeWord(library *device.Library, word string) {

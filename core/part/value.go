@@ -21,7 +21,8 @@ type Value struct {
 
 var (
 	inFarads = regexp.MustCompile(`(?i)(?:^|\s)(\d*\.\d+|\d+)\s*(pF|nF|uF|mfd|mf|F)(?:\s|$)`)
-	inLetter = regexp.MustCompile(`(?i)(?:^|\s)(\d*)([pnu])(\d+)F?(?:\s|$)`)
+	// 4n7; with more figures behind the letter it is the number of a diode or transistor: 1N4148, 2N706.
+	inLetter = regexp.MustCompile(`(?i)(?:^|\s)(\d*)([pnu])(\d{1,2})F?(?:\s|$)`)
 	atLetter = regexp.MustCompile(`(?i)(?:^|\s)(\d*\.\d+|\d+)\s?([pnu])(?:\s|$)`)
 	inOhms   = regexp.MustCompile(`(?:^|\s)(\d*\.\d+|\d+)\s*([kKMm]?)\s*[oO][hH][mM][sS]?(?:\s|$)`)
 	inPoint  = regexp.MustCompile(`(?:^|\s)(\d*)([RrkKM])(\d+)(?:\s|$)`)

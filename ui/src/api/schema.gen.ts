@@ -9163,6 +9163,11 @@ export interface components {
             id: number;
             /** @description Something is to come */
             isOpen: boolean;
+            /**
+             * Format: int64
+             * @description Since the day on which it should have been here; 0 for one that is not late
+             */
+            lateDays: number;
             lines: components["schemas"]["OrderLine"][];
             note: string;
             number: string;
@@ -11312,6 +11317,8 @@ export interface components {
             from: components["schemas"]["PartPast"] | null;
             /** Format: int64 */
             id: number;
+            /** @description Fewer are free than should lie there */
+            isLow: boolean;
             /** @enum {string} */
             kind?: "component" | "mechanical" | "tool" | "consumable" | "made" | "other";
             /** @description Of a made part */

@@ -4,7 +4,7 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'power' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'needs' | 'orders' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment'] as const satisfies Kind[]
@@ -28,7 +28,9 @@ const touches = {
   /** A finding, a measurement, a look, a class of what ages. */
   judgement: [...ofMachine, 'condition', 'measurements', 'risks', 'peripherals'],
   /** Work on a machine. */
-  job: [...ofMachine],
+  job: [...ofMachine, 'needs', 'orders', 'stock'],
+  /** A drawer, an order, what is set aside: jobs go on, or wait. */
+  stores: [...ofMachine, 'needs', 'orders', 'stock', 'places'],
   /** What feeds a machine, its ladder, and that power was applied. */
   power: [...ofMachine, 'measurements'],
   /** Where it is how warm and damp. */

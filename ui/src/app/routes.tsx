@@ -16,6 +16,7 @@ import { partiesQuery } from '../api/parties'
 import { ownSessionsQuery, peopleQuery } from '../api/people'
 import { readerQuery, romListQuery, romSetsQuery } from '../api/roms'
 import { signListsQuery } from '../api/signs'
+import { needsQuery, ordersQuery, stockQuery } from '../api/stores'
 import { findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
 import { Frame } from '../frame/Frame'
 import { NothingHere } from '../frame/NothingHere'
@@ -67,6 +68,10 @@ export const routes: RouteObject[] = [
       ({ lotId }) => [lotQuery(Number(lotId))]),
     page('/stores', () => import('../rooms/stores/Stores'),
       (_, filters) => [looseQuery(words(filters))]),
+    page('/stores/parts', () => import('../rooms/stores/Parts'),
+      (_, filters) => [stockQuery(words(filters))]),
+    page('/stores/needs', () => import('../rooms/stores/Needs'), () => [needsQuery]),
+    page('/stores/orders', () => import('../rooms/stores/Orders'), () => [ordersQuery, needsQuery]),
     page('/stores/places', () => import('../rooms/stores/Places'),
       () => [placeCountsQuery]),
     page('/stores/:assemblyId', () => import('../rooms/stores/OneLoose'),

@@ -18,7 +18,9 @@ import { RenamePlace } from './RenamePlace'
 export default function Places() {
   const places = useQuery(placeCountsQuery)
   const rows = placeTree(places.data ?? [])
-  const mayRename = useAccount()?.mayKeepTheRecord ?? false
+  const account = useAccount()
+  const mayRename = account?.mayKeepTheRecord ?? false
+  const mayWrite = account?.mayWriteSheets ?? false
   return (
     <Page>
       <Title><Link to="/stores">Stores</Link> / Places</Title>
@@ -30,7 +32,7 @@ export default function Places() {
         <Scroll>
           <ListTable>
             <thead><tr><th>Place</th><th>Climate</th><Figure as="th">Machines</Figure>
-              <Figure as="th">Boards and units</Figure></tr></thead>
+              <Figure as="th">Boards and units</Figure><Figure as="th">Drawers of parts</Figure></tr></thead>
             <tbody>
               {rows.map((row) => (
                 <tr key={row.path}>
@@ -42,6 +44,8 @@ export default function Places() {
                   <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>
                     {row.assemblies}
                   </Link>}</Figure>
+                  <Figure>{row.parts > 0 && (mayWrite
+                    ? <Link to={`/stores/parts?search=${encodeURIComponent(row.path)}`}>{row.parts}</Link> : row.parts)}</Figure>
                 </tr>
               ))}
             </tbody>

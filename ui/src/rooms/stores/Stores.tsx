@@ -30,14 +30,18 @@ export default function Stores() {
         words={search}
         onWords={(words) => { setParameters(words ? { search: words } : {}) }}
       >
+        {account?.mayWriteSheets && <>
+          <Button onPress={() => void navigate('/stores/parts')}>Parts</Button>
+          <Button onPress={() => void navigate('/stores/needs')}>What jobs need</Button>
+          <Button onPress={() => void navigate('/stores/orders')}>Orders</Button>
+        </>}
         <Button onPress={() => void navigate('/stores/places')}>Places</Button>
         {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>
           Enter something loose
         </Button>}
       </ListHead>
       {adding && <AddLoose onDone={() => { setAdding(false) }} />}
-      <p><Faint>Boards, cards, drives, supplies and keyboards that are in no machine. Spare parts, what jobs need and
-        what is on order will stand here later.</Faint></p>
+      <p><Faint>Boards, cards, drives, supplies and keyboards that are in no machine.</Faint></p>
       {loose.error && <Notice tone="stop" word="Not listed.">{messageOf(loose.error)}</Notice>}
       {found.length > 0 && (
         <Scroll>

@@ -17,7 +17,8 @@ export function FinishForm({ job, onDone }: { job: Job; onDone: () => void }) {
     <RecordForm keptAs={`end of job ${String(job.id)}`} error={finish.error} isPending={finish.isPending} action="Save"
       onCancel={onDone} onSubmit={(data) => {
         finish.mutate({ version: job.version, on: textOf(data, 'on'), minutes: Number(textOf(data, 'minutes')) || 0,
-          new: takenOut ? '' : textOf(data, 'new'), takenOut: isOnSheet && takenOut, oldPart, proven, provenBy: textOf(data, 'provenBy'), undo: textOf(data, 'undo'), remain },
+          new: takenOut ? '' : textOf(data, 'new'), takenOut: isOnSheet && takenOut, oldPart,
+          keptAt: oldPart === 'kept' ? textOf(data, 'keptAt') : '', proven, provenBy: textOf(data, 'provenBy'), undo: textOf(data, 'undo'), remain },
         { onSuccess: onDone })
       }}>
       <FieldGrid>
@@ -26,7 +27,9 @@ export function FinishForm({ job, onDone }: { job: Job; onDone: () => void }) {
         {isOnSheet && !takenOut && <Field label={`What is in now at ${job.place ?? ''}`} name="new" mono placeholder="battery NiMH 3.6V"
           hint="Goes onto the sheet in the place of the old one; empty where nothing was replaced" />}
         {isOnSheet && <Choice label="The old part was" value={oldPart} onChange={setOldPart} options={[{ value: '', text: 'none' },
-          { value: 'kept', text: 'kept' }, { value: 'returned', text: 'returned' }, { value: 'scrapped', text: 'scrapped' }]} />}
+          { value: 'kept', text: 'kept, in the stores' }, { value: 'returned', text: 'returned' }, { value: 'scrapped', text: 'scrapped' }]} />}
+        {oldPart === 'kept' && <Field label="Where the old part lies" name="keptAt" placeholder="Store, box 9"
+          hint="It stands in the stores, with where it was" />}
         <Field label="What would undo it" name="undo" placeholder={job.usual?.undo} />
       </FieldGrid>
       {isOnSheet && <Tick label={`Nothing is in at ${job.place ?? ''} now`} isOn={takenOut} onChange={setTakenOut} />}

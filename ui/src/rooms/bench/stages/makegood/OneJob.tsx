@@ -44,7 +44,8 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
       <Facts>
         {(board ?? job.place) && <><dt>Where</dt><dd>{board && <Link
           to={`/bench/${String(job.machineId)}/take-stock?at=${String(board.id)}`}>{board.title}</Link>} {job.place}</dd></>}
-        {job.needs && job.needs.length > 0 && isOpen && <><dt>Waits for</dt><dd>{job.needs.join(', ')}</dd></>}
+        {job.needs && job.needs.length > 0 && isOpen && <><dt>Needs</dt><dd>{job.needs.join(', ')}{mayWrite && <>{' '}
+          <Link to={`/stores/needs?job=${String(job.id)}`}>Where they are</Link></>}</dd></>}
         {job.left && <><dt>Left to do</dt><dd>{job.left}</dd></>}
         {job.why && <><dt>Why</dt><dd>{job.why}</dd></>}
         {job.proof && job.state !== 'declined' && <><dt>{isOpen ? 'To be proven by' : 'Proven by'}</dt><dd>{job.proof}{job.ending.provenBy && `: ${job.ending.provenBy}`}</dd></>}
