@@ -18,8 +18,9 @@ func TestAPartFromOrderToMachine(t *testing.T) {
 	_, actions := newApp(t)
 	machine, board, _ := poweredUp(t, actions)
 	wanting := must(actions.Work.Treatment(ctx, technician, machine)).Wanting[0]
-	todo := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Template: "battery-new", AssemblyID: &board,
-		Place: "BT1", FindingKeys: []string{wanting.Key}, Needs: []string{"NiMH 3.6V 60mAh"}}))
+	todo := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Template: "battery-new",
+		AssemblyID: &board,
+		Place:      "BT1", FindingKeys: []string{wanting.Key}, Needs: []string{"NiMH 3.6V 60mAh"}}))
 	other := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "Other cell",
 		Needs: []string{"NiMH 3.6V 60mAh"}}))
 	needs := func() work.Needs { return must(actions.Work.Needs(ctx, technician)) }
@@ -76,8 +77,10 @@ func TestAPartFromOrderToMachine(t *testing.T) {
 	require.Equal(t, todo.ID, drawer.SetAside[0].JobID)
 	require.ErrorAs(t, aside(other.ID, parts.SetAsideInput{StockID: &drawer.ID, Count: 1}), &invalid, "twice")
 	require.ErrorAs(t, second(actions.Parts.VoidStock(ctx, technician, drawer.ID, drawer.Version)), &invalid)
-	for _, wrong := range []parts.StockInput{{What: "NiMH", Count: 0}, {What: "NiMH", Count: 1, Condition: "faulty"}, {Count: 1}} {
-		require.ErrorAs(t, second(actions.Parts.ChangeStock(ctx, technician, drawer.ID, drawer.Version, wrong)), &invalid)
+	for _, wrong := range []parts.StockInput{{What: "NiMH", Count: 0}, {What: "NiMH", Count: 1, Condition: "faulty"},
+		{Count: 1}} {
+		require.ErrorAs(t, second(actions.Parts.ChangeStock(ctx, technician, drawer.ID, drawer.Version, wrong)),
+			&invalid)
 	}
 
 	// Given away, the job waits for its part again; set aside anew and done, the drawer is empty and the old part kept.
@@ -86,8 +89,9 @@ func TestAPartFromOrderToMachine(t *testing.T) {
 	require.Equal(t, job.WaitsForPart, must(actions.Work.OpenJobs(ctx, viewer))[0].State)
 	require.NoError(t, aside(todo.ID, parts.SetAsideInput{StockID: &drawer.ID, Count: 1}))
 	ready := must(actions.Work.OpenJobs(ctx, viewer))[0]
-	must(actions.Work.FinishJob(ctx, technician, todo.ID, ready.Version, work.FinishInput{New: "NiMH 3.6V", OldPart: "kept",
-		KeptAt: "Loft, box 9"}))
+	must(actions.Work.FinishJob(ctx, technician, todo.ID, ready.Version, work.FinishInput{New: "NiMH 3.6V",
+		OldPart: "kept",
+		KeptAt:  "Loft, box 9"}))
 	require.Zero(t, must(actions.Parts.ListStock(ctx, technician, "reed", 0, 9)).Parts[0].Count)
 	kept := must(actions.Parts.ListStock(ctx, technician, "nicd "+ready.Accession+" bt1", 0, 9)).Parts[0]
 	require.Equal(t, []any{1, "faulty", "Loft, box 9", "BT1", ready.Accession}, []any{kept.Count, kept.Condition, kept.Place,
@@ -106,7 +110,8 @@ func TestAPartFromOrderToMachine(t *testing.T) {
 		},
 		"deleted": func(j work.Job) error { return second(actions.Work.VoidJob(ctx, technician, j.ID, j.Version)) },
 	} {
-		j := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "x", Needs: []string{"NiMH 3.6V 60mAh"}}))
+		j := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "x",
+			Needs: []string{"NiMH 3.6V 60mAh"}}))
 		require.NoError(t, aside(j.ID, parts.SetAsideInput{StockID: &last.ID, Count: 1}), name)
 		j.Version++ // it waits for hands now
 		require.NoError(t, let(j), name)
@@ -121,7 +126,8 @@ func TestDonors(t *testing.T) {
 	_, actions := newApp(t)
 	machine, board, _ := poweredUp(t, actions)
 	must(actions.Sheets.SaveSheet(ctx, technician, board, 1, "U1 27128-25 8533"))
-	spare := must(actions.Inventory.AddLooseAssembly(ctx, technician, "Loft", inventory.AssemblyInput{Title: "Spare", Kind: "card"}))
+	spare := must(actions.Inventory.AddLooseAssembly(ctx, technician, "Loft", inventory.AssemblyInput{Title: "Spare",
+		Kind: "card"}))
 	must(actions.Sheets.SaveSheet(ctx, technician, spare.ID, 0, "U9 27128-20\nU10 @empty"))
 	found := must(actions.Work.Donors(ctx, technician, "2 x 27128"))
 	require.Len(t, found, 2)

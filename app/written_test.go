@@ -97,7 +97,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		Note:      "leads long"}
 	drawer := parts.StockInput{What: "battery lead 120 mm", Kind: "made", Condition: "new", Count: 3, Minimum: 1,
 		DateCode: "2611", Place: "Loft, box 2", Source: "made here", PriceCents: &price, BackBy: "2030-01-01",
-		BackTo: "Gull Point Light", Model: "Lantern 2", Material: "silicone wire", Why: "the old one is brittle", Note: "red"}
+		BackTo: "Gull Point Light", Model: "Lantern 2", Material: "silicone wire", Why: "the old one is brittle",
+		Note: "red"}
 	order := parts.OrderInput{Supplier: "Reed & Rush", Number: "77-1", OrderedOn: "2026-03-01", DueOn: "2026-03-09",
 		Note: "by post", Lines: []parts.OrderLineInput{{N: 1, What: "NiMH 3.6V", Count: 2, PriceCents: &price}}}
 	ordered := must(u.Parts.AddOrder(ctx, curator, order))

@@ -648,6 +648,14 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")),
 		Click(Button("Place Terminal")), See(Labelled("Accession number")))
 	look(theme+" places", at("/stores/places"), See(Text("Store")))
+	w.addStores(t)
+	look(theme+" parts", at("/stores/parts?open=part"), See(Labelled("What it is")), Click(Button("Edit fuse 2A")),
+		See(Button("Delete fuse 2A")))
+	look(theme+" needs", at("/stores/needs"), See(Text("short, 1 missing")),
+		See(Button("Set 1 aside: fuse 2A for EH-0900")),
+		Click(Button("Which boards hold it? 2 x 41256-15")), See(Text("missing there")))
+	look(theme+" orders", at("/stores/orders?open=order"), See(Labelled("Ordered of")), Click(Button("Add a line")),
+		Click(Button("Book what came: fuse 4A")), See(Labelled("Dead on arrival")))
 	look(theme+" people", at("/library/people"), Click(Button("Add somebody")), See(Labelled("Name")))
 	look(theme+" open up", chromedp.Navigate(w.stage("open-up")), See(Text("Easily mistaken.")),
 		Click(Button("Map a connector")), See(Labelled("Pins of the plug")), Click(Button("Edit J1")),

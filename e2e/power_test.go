@@ -29,17 +29,34 @@ func TestFirstPower(t *testing.T) {
 		return chromedp.Tasks{chromedp.Focus(Labelled(label), chromedp.BySearch), Keys(text)}
 	}
 	press := func(button string) chromedp.Action { return chromedp.Tasks{focusButton(button), Keys(kb.Enter)} }
+	named := func(label string) chromedp.Action {
+		return chromedp.Tasks{focusOn(`button[aria-label="` + label + `"]`), Keys(kb.Enter)}
+	}
 	tick := func(label string) chromedp.Action {
 		return chromedp.Tasks{chromedp.Focus(`//label[contains(., "`+label+`")]/input`, chromedp.BySearch), Keys(" ")}
 	}
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(w.stage("make-good")),
 		gate("hold, 4 missing"),
-		press("Replace the battery"), See(Text("Easily forgotten:")), press("Take in hand"),
-		See(Text("Caution, cells.")),
-		press("Done"), field("What is in now at BT1", "battery NiMH 3.6V"), field("Minutes spent now", "25"),
+		press("Replace the battery"), See(Text("Easily forgotten:")), named("Edit Replace the battery"),
+		field("Waits for these parts", "NiMH 3.6V"), press("Save"), See(Link("Where they are")),
+		// Nothing is there: it is ordered, comes, and is set aside; the job cannot end with its part on order.
+		focusOn(`a[href*="/stores/needs?job"]`), Keys(kb.Enter), See(Text("short, 1 missing")),
+		press("Write down this order"),
+		field("Ordered of", "Reed & Rush"), press("Save"), See(Text("Lets go on:")),
+		chromedp.Navigate(w.url+"/stores/needs"),
+		named("Set 1 aside: NiMH 3.6V of the order, for EH-0900"), See(Text("1 set aside, of an order")),
+		chromedp.Navigate(w.stage("make-good")), press("Take in hand"), See(Text("Caution, cells.")),
+		press("Done"), field("What is in now at BT1", "battery NiMH 3.6V"), press("Save"),
+		See(Text("is still on order")),
+		chromedp.Navigate(w.url+"/stores/orders"), named("Book what came: NiMH 3.6V"), field("Where they lie now",
+			"Store, box 4"),
+		press("Save"), See(Text("all is here")), chromedp.Navigate(w.stage("make-good")), press("Done"),
+		See(Labelled("What is in now at BT1")), press("Begin anew"), field("What is in now at BT1",
+			"battery NiMH 3.6V"), field("Minutes spent now", "25"),
 		tick("Tested:"), field("What the test said", "3.9 V in place"), press("Save"), See(Text("1 job is ended")),
 		See(Text("can be undone")), gate("hold, 2 missing"),
+		chromedp.Navigate(w.url+"/stores/parts"), See(Text("Reed & Rush")), See(Text("Store, box 4")),
 	))
 	require.NoError(t, b.Do(
 		chromedp.Navigate(w.url+"/account?open=collection"),

@@ -36,8 +36,9 @@ func (s *Service) BookArrival(ctx context.Context, actor action.Actor, id int64,
 	if in.Count+in.Dead == 0 {
 		return Order{}, action.Reject("count", "say how many came")
 	}
-	return orders.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventBookArrival,
-		ID: id, Version: version}, func(tx *sqlx.Tx, before parts.Order) error {
+	return orders.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
+		Event: eventBookArrival,
+		ID:    id, Version: version}, func(tx *sqlx.Tx, before parts.Order) error {
 		if before.Voided {
 			return action.ErrNotFound
 		}
@@ -56,7 +57,8 @@ func (s *Service) BookArrival(ctx context.Context, actor action.Actor, id int64,
 			return action.Reject("count", fmt.Sprintf(
 				"only %d of %s are to come; put what came beside them into the stores by itself", line.ToCome, line.What))
 		}
-		o.Arrivals = append(o.Arrivals, Delivery{Line: in.Line, Count: in.Count, Dead: in.Dead, On: in.On, By: actor.Name})
+		o.Arrivals = append(o.Arrivals, Delivery{Line: in.Line, Count: in.Count, Dead: in.Dead, On: in.On,
+			By: actor.Name})
 		at := slices.IndexFunc(o.Lines, func(l OrderLine) bool { return l.N == in.Line })
 		o.Lines[at].ToCome -= in.Count
 		if err := parts.UpdateOrder(ctx, tx, o.row(false)); err != nil {
@@ -65,7 +67,8 @@ func (s *Service) BookArrival(ctx context.Context, actor action.Actor, id int64,
 		if in.Count == 0 {
 			return nil
 		}
-		drawer, err := insert(ctx, tx, actor, eventAddStock, Stock{StockInput: StockInput{What: line.What, Kind: "component",
+		drawer, err := insert(ctx, tx, actor, eventAddStock, Stock{StockInput: StockInput{What: line.What,
+			Kind:      "component",
 			Condition: "new", Count: in.Count, Place: in.Place, Source: o.Supplier, PriceCents: line.PriceCents}})
 		if err != nil {
 			return err

@@ -108,7 +108,8 @@ func (o Order) line(n int) (OrderLine, bool) {
 }
 
 func (o Order) row(voided bool) parts.Order {
-	kept := keptOrder{OrderInput{Supplier: o.Supplier, Number: o.Number, OrderedOn: o.OrderedOn, DueOn: o.DueOn, Note: o.Note},
+	kept := keptOrder{OrderInput{Supplier: o.Supplier, Number: o.Number, OrderedOn: o.OrderedOn, DueOn: o.DueOn,
+		Note: o.Note},
 		o.Arrivals}
 	for _, l := range o.Lines {
 		kept.Lines = append(kept.Lines, l.OrderLineInput)
@@ -171,7 +172,8 @@ func (in *OrderInput) check(actor action.Actor) error {
 // take writes what is ordered into an order that may have come in part: lines of which something is here, or promised, stay.
 func (o *Order) take(in OrderInput) error {
 	before := o.Lines
-	o.Supplier, o.Number, o.OrderedOn, o.DueOn, o.Note, o.Lines = in.Supplier, in.Number, in.OrderedOn, in.DueOn, in.Note, nil
+	o.Supplier, o.Number, o.OrderedOn, o.DueOn, o.Note, o.Lines = in.Supplier, in.Number, in.OrderedOn, in.DueOn,
+		in.Note, nil
 	highest := 0
 	for _, l := range before {
 		highest = max(highest, l.N)
@@ -265,8 +267,9 @@ func (s *Service) ChangeOrder(ctx context.Context, actor action.Actor, id int64,
 	if err := in.check(actor); err != nil {
 		return Order{}, err
 	}
-	return orders.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeOrder,
-		ID: id, Version: version}, func(tx *sqlx.Tx, before parts.Order) error {
+	return orders.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
+		Event: eventChangeOrder,
+		ID:    id, Version: version}, func(tx *sqlx.Tx, before parts.Order) error {
 		if before.Voided {
 			return action.ErrNotFound
 		}

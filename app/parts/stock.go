@@ -182,8 +182,9 @@ func (s *Service) ChangeStock(ctx context.Context, actor action.Actor, id int64,
 	if err := in.check(); err != nil {
 		return Stock{}, err
 	}
-	return stocks.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeStock,
-		ID: id, Version: version}, func(tx *sqlx.Tx, before parts.Stock) error {
+	return stocks.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
+		Event: eventChangeStock,
+		ID:    id, Version: version}, func(tx *sqlx.Tx, before parts.Stock) error {
 		if before.Voided {
 			return action.ErrNotFound
 		}

@@ -117,16 +117,19 @@ func (s *Service) Needs(ctx context.Context, actor action.Actor) (Needs, error) 
 			refs[j.ID] = JobRef{j.ID, j.Title, j.MachineID, j.Accession}
 			for i, text := range j.Needs {
 				count, words := stock.ReadCount(text)
-				asked = append(asked, stock.Need{Job: j.ID, At: i, Text: text, Count: count, Part: part.Read(types, words)})
+				asked = append(asked, stock.Need{Job: j.ID, At: i, Text: text, Count: count, Part: part.Read(types,
+					words)})
 			}
 		}
-		read := reader{read: func(text string) part.Part { return part.Read(types, text) }, known: map[string]part.Part{}}
+		read := reader{read: func(text string) part.Part { return part.Read(types, text) },
+			known: map[string]part.Part{}}
 		lines := action.Views(stores.Stock, read.line)
 		coming := []stock.OnOrder{}
 		for _, o := range stores.Orders {
 			for _, l := range o.Lines {
 				if l.ToCome > 0 {
-					coming = append(coming, stock.OnOrder{Order: o.ID, Line: l.N, Text: l.What, Count: l.ToCome, Due: o.DueOn,
+					coming = append(coming, stock.OnOrder{Order: o.ID, Line: l.N, Text: l.What, Count: l.ToCome,
+						Due:  o.DueOn,
 						Part: read.of(l.What)})
 				}
 			}
@@ -192,7 +195,8 @@ func tellNeeds(plan stock.Plan, refs map[int64]JobRef, stores parts.Stores) Need
 				append([]string{}, o.Why...)})
 		}
 		for _, c := range m.Coming {
-			n.Coming = append(n.Coming, PartComing{c.Order, suppliers[c.Order], c.Line, c.Text, c.Due, c.Count, c.Held, c.Grade,
+			n.Coming = append(n.Coming, PartComing{c.Order, suppliers[c.Order], c.Line, c.Text, c.Due, c.Count,
+				c.Held, c.Grade,
 				append([]string{}, c.Why...)})
 		}
 		for _, t := range m.Taken {

@@ -47,7 +47,8 @@ func (s *Service) SetAside(ctx context.Context, actor action.Actor, jobID int64,
 		if open := needed(j, in.Need) - asideOf(aside, in.Need, false); in.Count > open {
 			return action.Reject("count", "more than the job still needs; set aside fewer")
 		}
-		if err := s.parts.SetAside(ctx, tx, actor, parts.ForJob{ID: j.ID, MachineID: j.MachineID, Title: j.Title}, in); err != nil {
+		if err := s.parts.SetAside(ctx, tx, actor, parts.ForJob{ID: j.ID, MachineID: j.MachineID, Title: j.Title},
+			in); err != nil {
 			return err
 		}
 		if err := s.goesOn(ctx, tx, actor, jobID); err != nil {

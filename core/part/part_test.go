@@ -61,7 +61,8 @@ func TestGrades(t *testing.T) {
 // What holds a part is none, and the number of a diode is no value.
 func TestWhatIsNoSuchPart(t *testing.T) {
 	for need, have := range map[string]string{"NiCd 2.4V pack": "holder for 3 AA cells", "CR2032": "holder for CR2032",
-		"1N4148": "1.5n 63V film", "1.4n": "1N4148", "27128": "socket DIP-28", "1N4001": "1N4148", "belt 120 mm": "12ohm 1/4W 5%", "screw M3 10": "10 ohm", "lamp 12 28V": "12p 50V ceramic"} {
+		"1N4148": "1.5n 63V film", "1.4n": "1N4148", "27128": "socket DIP-28", "1N4001": "1N4148",
+		"belt 120 mm": "12ohm 1/4W 5%", "screw M3 10": "10 ohm", "lamp 12 28V": "12p 50V ceramic"} {
 		fit, err := part.Match(builtin.Library(), need, have)
 		require.NoError(t, err)
 		require.Equal(t, part.No, fit.Grade, "%s for %s: %v", have, need, fit.Why)

@@ -133,7 +133,8 @@ var chemistries = []chemistryWords{
 }
 
 // besides are the words for what holds or serves a part, and is none itself: a holder for cells is no cell.
-var besides = []string{"holder", "holders", "clip", "clips", "socket", "sockets", "charger", "tester", "eraser", "bracket",
+var besides = []string{"holder", "holders", "clip", "clips", "socket", "sockets", "charger", "tester", "eraser",
+	"bracket",
 	"extractor", "plug"}
 
 // dielectrics by the words for them.
@@ -190,7 +191,8 @@ func Read(library *device.Library, text string) Part {
 	for word := range strings.FieldsSeq(words) {
 		p.takeWord(library, word)
 	}
-	if name, _, _ := strings.Cut(p.lower, " "); p.Kind == Other && p.Value.bare != "" && slices.Contains(p.Words, name) {
+	if name, _, _ := strings.Cut(p.lower, " "); p.Kind == Other && p.Value.bare != "" && slices.Contains(p.Words,
+		name) {
 		// A thing that is named first, as belt 120 mm: its figure is no value.
 		p.Words, p.Value = append(p.Words, strings.ToLower(p.Value.bare)), Value{}
 	}

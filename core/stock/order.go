@@ -29,7 +29,7 @@ func (p Plan) ToOrder() []ToOrder {
 		if m.Missing == 0 {
 			continue
 		}
-		o := entry(m.Text)
+		o := entry(m.Part.Text)
 		o.Count += m.Missing
 		if !slices.Contains(o.Jobs, m.Job) {
 			o.Jobs = append(o.Jobs, m.Job)

@@ -191,7 +191,8 @@ func (p *planner) fromOrders(m *Met, open int) int {
 		count := min(open, p.left[key])
 		p.left[key] -= count
 		open -= count
-		m.Coming = append(m.Coming, Coming{Order: o.Order, Line: o.Line, Text: o.Text, Due: o.Due, Count: count, Fit: fit})
+		m.Coming = append(m.Coming, Coming{Order: o.Order, Line: o.Line, Text: o.Text, Due: o.Due, Count: count,
+			Fit: fit})
 	}
 	return open
 }

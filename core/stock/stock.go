@@ -20,7 +20,8 @@ type Need struct {
 	Text string
 	// Count is how many pieces are asked for.
 	Count int
-	Part  part.Part
+	// Part is what the text says without its count.
+	Part part.Part
 }
 
 // Line is a drawer: so many of one part in one state.

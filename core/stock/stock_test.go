@@ -64,7 +64,8 @@ func TestHowANeedIsMet(t *testing.T) {
 				require.Equal(t, part.Acceptable, plan.Needs[0].Offers[0].Grade)
 				require.Contains(t, plan.Needs[0].Offers[0].Why, "not tested")
 			}},
-		"what is set aside serves its job alone": {need(1, "41256-15"), []stock.Line{drawer(1, 1, "41256-15")}, nil, held,
+		"what is set aside serves its job alone": {need(1, "41256-15"), []stock.Line{drawer(1, 1, "41256-15")}, nil,
+			held,
 			stock.Short, func(t *testing.T, plan stock.Plan) {
 				require.Equal(t, []stock.Taken{{Stock: 1, Text: "41256-15", Job: 2}}, plan.Needs[0].Taken)
 			}},
@@ -97,14 +98,23 @@ func TestHowANeedIsMet(t *testing.T) {
 
 // Asked for twice in the same words, one that is set aside serves one of both.
 func TestTheSameNeedTwice(t *testing.T) {
-	plan := stock.Make([]stock.Need{need(2, "41256-15"), need(2, "41256-15")}, []stock.Line{drawer(1, 1, "41256-15")}, nil,
+	plan := stock.Make([]stock.Need{need(2, "41256-15"), need(2, "41256-15")}, []stock.Line{drawer(1, 1, "41256-15")},
+		nil,
 		[]stock.Held{{Job: 2, Text: "41256-15", Stock: 1, Count: 1}})
-	require.Equal(t, []stock.State{stock.Reserved, stock.Short}, []stock.State{plan.Needs[0].State, plan.Needs[1].State})
+	require.Equal(t, []stock.State{stock.Reserved, stock.Short}, []stock.State{plan.Needs[0].State,
+		plan.Needs[1].State})
+}
+
+// What is ordered together is told without the counts of the needs.
+func TestOrderedTogether(t *testing.T) {
+	plan := stock.Make([]stock.Need{need(1, "2 x 100u 16V"), need(2, "3 x 100u  16v")}, nil, nil, nil)
+	require.Equal(t, []stock.ToOrder{{Text: "100u 16V", Count: 5, Jobs: []int64{1, 2}}}, plan.ToOrder())
 }
 
 // A job that waits for two orders goes on with the later, and one of which something is short with none.
 func TestWhatAnOrderUnblocks(t *testing.T) {
-	plan := stock.Make([]stock.Need{need(1, "27128"), need(1, "NiMH 3.6V"), need(2, "27128"), need(2, "X2 100n 275V~")}, nil,
+	plan := stock.Make([]stock.Need{need(1, "27128"), need(1, "NiMH 3.6V"), need(2, "27128"), need(2,
+		"X2 100n 275V~")}, nil,
 		[]stock.OnOrder{coming(4, 2, "2027-01-02", "27128"), coming(5, 1, "2027-01-03", "NiMH 3.6V")}, nil)
 	require.Equal(t, map[int64][]stock.Unblocked{4: {{Job: 1, With: []int64{5}}}, 5: {{Job: 1, With: []int64{4}}}},
 		plan.Unblocks())
@@ -114,7 +124,8 @@ func TestReadCount(t *testing.T) {
 	for text, want := range map[string]struct {
 		count int
 		words string
-	}{"4 x 100u 16V": {4, "100u 16V"}, "8× 4164": {8, "4164"}, "3x1.2V NiCd": {1, "3x1.2V NiCd"}, "0 x foam": {1, "0 x foam"},
+	}{"4 x 100u 16V": {4, "100u 16V"}, "8× 4164": {8, "4164"}, "3x1.2V NiCd": {1, "3x1.2V NiCd"}, "0 x foam": {1,
+		"0 x foam"},
 		"  27128 ": {1, "27128"}, "256K x 1": {1, "256K x 1"}, "12 x": {1, "12 x"}} {
 		count, words := stock.ReadCount(text)
 		require.Equal(t, want.count, count, text)
@@ -125,8 +136,10 @@ func TestReadCount(t *testing.T) {
 // Whatever is needed and there: no part is given out twice, what is met and missing is what was asked for, and what is plain
 // at once to be no fit is none.
 func TestNothingIsGivenOutTwice(t *testing.T) {
-	text := rapid.SampledFrom([]string{"100u 16V", "100u 25V", "104", "100n X2", "NiMH 3.6V", "41256-15", "41256-12", "4164", "27128",
-		"74LS00", "74HCT00", "foam 3 mm", "µx foam", "Foam", "foam of 3 mm", "470", "4k7 1%", "4k7", "knob", "2n2 Y1", "256Kx1 120ns"})
+	text := rapid.SampledFrom([]string{"100u 16V", "100u 25V", "104", "100n X2", "NiMH 3.6V", "41256-15", "41256-12",
+		"4164", "27128",
+		"74LS00", "74HCT00", "foam 3 mm", "µx foam", "Foam", "foam of 3 mm", "470", "4k7 1%", "4k7", "knob", "2n2 Y1",
+		"256Kx1 120ns"})
 	rapid.Check(t, func(t *rapid.T) {
 		needs, lines, orders := []stock.Need{}, []stock.Line{}, []stock.OnOrder{}
 		for i := range rapid.IntRange(0, 6).Draw(t, "needs") {
@@ -141,7 +154,8 @@ func TestNothingIsGivenOutTwice(t *testing.T) {
 			lines = append(lines, l)
 		}
 		for i := range rapid.IntRange(0, 3).Draw(t, "orders") {
-			orders = append(orders, coming(int64(1+i), rapid.IntRange(1, 3).Draw(t, "coming"), "", text.Draw(t, "order")))
+			orders = append(orders, coming(int64(1+i), rapid.IntRange(1, 3).Draw(t, "coming"), "", text.Draw(t,
+				"order")))
 		}
 		plan := stock.Make(needs, lines, orders, nil)
 		require.Len(t, plan.Needs, len(needs))

@@ -55,6 +55,13 @@ describe('a form of a record', () => {
     expect(screen.getByRole('alert').textContent).toContain('Not saved.')
   })
 
+  it('says below them what is wrong with something that is no line of it', async () => {
+    const user = show(<Form error={refused([{ location: 'body.id', message: 'Its part is on order.' },
+      { location: 'body.name', message: 'It is taken.' }])} onSubmit={vi.fn()} />)
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(screen.getByRole('alert').textContent).toBe('Not saved. Its part is on order.')
+  })
+
   it('can be left', async () => {
     const onCancel = vi.fn()
     const user = show(<Form error={refused([])} onSubmit={vi.fn()} onCancel={onCancel} />)

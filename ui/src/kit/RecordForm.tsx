@@ -41,11 +41,15 @@ export function RecordForm({ keptAs, base, error, wrong = {}, isPending, action,
   // It waits in the outbox, which says so on every page.
   useEffect(() => { if (isKept) leaveAsKept() }, [isKept])
   const fields = { ...(error instanceof ProblemError ? error.fields : {}), ...wrong }
+  const [shown, setShown] = useState<string[]>([])
+  // What is wrong with something that is no line of this form is said below it.
+  const rest = Object.entries(fields).filter(([name]) => !shown.includes(name)).map(([, message]) => message)
   const forget = () => { if (keptAs !== null) keepUnder(keptAs, undefined) }
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     event.stopPropagation() // a form in a dialog over another form is none of the other's business
     const form = new FormData(event.currentTarget)
+    setShown(linesOf(event.currentTarget))
     sending(keptAs, () => { onSubmit(form) })
   }
   return (
@@ -58,12 +62,19 @@ export function RecordForm({ keptAs, base, error, wrong = {}, isPending, action,
       )}
       <Memory.Provider key={anew} value={memory}>{children}</Memory.Provider>
       {!isKept && error && !Object.keys(fields).length && <Notice tone="stop" word="Not saved.">{messageOf(error)}</Notice>}
+      {!isKept && rest.length > 0 && <Notice tone="stop" word="Not saved.">{rest.join(' ')}</Notice>}
       <Buttons>
         <Button $tone="main" type="submit" isPending={isPending}>{action}</Button>
         <Button onPress={() => { forget(); onCancel() }}>{leave}</Button>
       </Buttons>
     </FormPanel>
   )
+}
+
+/** The lines of a form that show what is wrong with them, by name. */
+function linesOf(form: HTMLFormElement): string[] {
+  return Array.from(form.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(
+    'textarea, input:not([type=checkbox], [type=radio])'), ({ name }) => name)
 }
 
 function memoryOf(keptAs: string | null, base: unknown): FormMemory {

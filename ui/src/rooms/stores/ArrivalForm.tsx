@@ -20,7 +20,8 @@ export function ArrivalForm({ order, line, onDone }: Props) {
         const odd = Object.entries(figures).filter(([, text]) => !/^\d{1,6}$/.test(text))
         setWrong(Object.fromEntries(odd.map(([name]) => [name, 'Write a whole number of pieces.'])))
         if (odd.length > 0) return
-        book.mutate({ version: order.version, line: line.n ?? 0, count: Number(figures.count), dead: Number(figures.dead),
+        book.mutate({ version: order.version, line: line.n ?? 0, count: Number(figures.count),
+          dead: Number(figures.dead),
           on: textOf(data, 'on'), place: textOf(data, 'place') }, { onSuccess: onDone })
       }}>
       <FieldGrid>

@@ -90,7 +90,7 @@ function Row({ one, isNamed, isFirst }: { one: JobNeed; isNamed: boolean; isFirs
           <Line key={offer.stockId}>
             <span>{offer.what}: {offer.free} free{offer.place && `, ${offer.place}`}
               <Grade of={offer.what} grade={offer.grade} why={offer.why} /></span>
-            {offer.count > 0 && <Button $small aria-label={`Set ${offer.what} aside for ${one.accession}`}
+            {offer.count > 0 && <Button $small aria-label={`Set ${String(offer.count)} aside: ${offer.what} for ${one.accession}`}
               isPending={setAside.isPending}
               onPress={() => { setAside.mutate({ need: one.need, stockId: offer.stockId, count: offer.count }) }}>
               Set {offer.count} aside</Button>}
@@ -101,8 +101,9 @@ function Row({ one, isNamed, isFirst }: { one: JobNeed; isNamed: boolean; isFirs
             <span>{coming.count} to come: {coming.what}, of <Link to={`/stores/orders?order=${String(coming.orderId)}`}>
               {coming.supplier}</Link>{coming.dueOn && `, due ${coming.dueOn}`}
               <Grade of={coming.what} grade={coming.grade} why={coming.why} /></span>
-            <Button $small aria-label={`Set ${coming.what} of the order aside for ${one.accession}`} isPending={setAside.isPending}
-              onPress={() => { setAside.mutate({ need: one.need, orderId: coming.orderId, line: coming.line, count: coming.count }) }}>
+            <Button $small aria-label={`Set ${String(coming.count)} aside: ${coming.what} of the order, for ${one.accession}`} isPending={setAside.isPending}
+              onPress={() => { setAside.mutate({ need: one.need, orderId: coming.orderId, line: coming.line,
+                count: coming.count }) }}>
               Set {coming.count} aside</Button>
           </Line>
         ))}
@@ -140,7 +141,7 @@ const Line = styled.div`
 function Donors({ need }: { need: string }) {
   const [asked, setAsked] = useState(false)
   const donors = useQuery({ ...donorsQuery(need), enabled: asked })
-  if (!asked) return <Button $small $tone="quiet" aria-label={`Which boards hold ${need}`}
+  if (!asked) return <Button $small $tone="quiet" aria-label={`Which boards hold it? ${need}`}
     onPress={() => { setAsked(true) }}>Which boards hold it?</Button>
   if (donors.error) return <Notice tone="stop" word="Not found out.">{messageOf(donors.error)}</Notice>
   if (!donors.data) return <Faint>Looking</Faint>

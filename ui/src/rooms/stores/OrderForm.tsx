@@ -19,8 +19,10 @@ export function OrderForm({ start, lines, currency, onSubmit, ...form }: Props) 
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
     <RecordForm {...form} wrong={wrong} onSubmit={(data) => {
-      const given = Array.from({ length: rows }, (_, i) => ({ n: lines[i]?.n ?? 0, what: textOf(data, `what-${String(i)}`),
-        count: textOf(data, `count-${String(i)}`) || '1', price: textOf(data, `price-${String(i)}`), i })).filter(({ what }) => what)
+      const given = Array.from({ length: rows }, (_, i) => ({ n: lines[i]?.n ?? 0, what: textOf(data,
+        `what-${String(i)}`),
+        count: textOf(data, `count-${String(i)}`) || '1', price: textOf(data, `price-${String(i)}`),
+          i })).filter(({ what }) => what)
       const amounts = readAmounts(Object.fromEntries(given.map(({ i, price }) => [`price-${String(i)}`, price])))
       const odd = given.filter(({ count }) => !/^[1-9]\d{0,5}$/.test(count))
       const found = { ...amounts.wrong, ...Object.fromEntries(odd.map(({ i }) => [`count-${String(i)}`, 'Write a whole number of pieces.'])) }

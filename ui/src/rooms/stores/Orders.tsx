@@ -38,7 +38,8 @@ export default function Orders() {
         {!adding && <Button $tone="main" onPress={() => { setAdding(true) }}>Write down an order</Button>}
       </PageHead>
       {adding && short && <OrderForm keptAs="new order" action="Save" error={add.error} isPending={add.isPending}
-        currency={currency} lines={short.map(({ what, count }) => ({ what, count }))} onCancel={() => { setAdding(false) }}
+        currency={currency} lines={short.map(({ what, count }) => ({ what,
+          count }))} onCancel={() => { setAdding(false) }}
         onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }} />}
       {orders.error && <Notice tone="stop" word="Not listed.">{messageOf(orders.error)}</Notice>}
       {orders.data?.map((order) => <OneOrder key={order.id} order={order} currency={currency}

@@ -21,7 +21,8 @@ export function StockForm({ start, currency, onSubmit, ...form }: Props) {
       const amounts = readAmounts({ priceCents: textOf(data, 'priceCents') })
       const figures = { count: textOf(data, 'count') || '1', minimum: textOf(data, 'minimum') || '0' }
       const odd = Object.entries(figures).filter(([, text]) => !/^\d{1,6}$/.test(text))
-      const found = { ...amounts.wrong, ...Object.fromEntries(odd.map(([name]) => [name, 'Write a whole number of pieces.'])) }
+      const found = { ...amounts.wrong, ...Object.fromEntries(odd.map(([name]) => [name,
+        'Write a whole number of pieces.'])) }
       setWrong(found)
       if (Object.keys(found).length > 0) return
       onSubmit({ what: textOf(data, 'what'), kind, condition: condition || undefined, count: Number(figures.count),
