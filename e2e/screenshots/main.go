@@ -82,7 +82,7 @@ func scenes(url string) []scene {
 				browser.Keys("u11 27128-25 8534"), browser.See(browser.Text("which leaves")))},
 		{"stores", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
-				browser.Click(browser.Link("Stores")), browser.See(browser.Text("Saltmarsh Repair Club"))}},
+				chromedp.Navigate(url + "/stores/needs"), browser.See(browser.Text("short, 24 missing"))}},
 		{"model", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
 				chromedp.Navigate(url + "/library/models"), browser.Click(browser.Link("Meridian 2")),
