@@ -1,7 +1,9 @@
 package app_test
 
 import (
+	"fmt"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -135,4 +137,33 @@ func TestDonors(t *testing.T) {
 	require.Equal(t, machine, *found[1].MachineID)
 	require.Empty(t, must(actions.Work.Donors(ctx, technician, "foam of 3 mm")))
 	require.ErrorIs(t, second(actions.Work.Donors(ctx, viewer, "foam")), action.ErrForbidden)
+}
+
+// What has a day is told by day, a month ahead; a temporary repair that stands longer asks for attention at its machine.
+func TestWhatHasADay(t *testing.T) {
+	_, actions := newApp(t)
+	machine, _, _ := poweredUp(t, actions)
+	day := func(ahead int) string { return time.Now().UTC().AddDate(0, 0, ahead).Format(time.DateOnly) }
+	job := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "Wire across the trace",
+		Temporary: day(-9)}))
+	must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "Far ahead", Temporary: day(400)}))
+	must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "tester", Count: 1, BackBy: day(2),
+		BackTo: "Gull Point"}))
+	must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "gone", Count: 0, BackBy: day(2)}))
+	must(actions.Parts.AddOrder(ctx, technician, parts.OrderInput{Supplier: "Reed", OrderedOn: day(-20), DueOn: day(-1),
+		Lines: []parts.OrderLineInput{{What: "fuse", Count: 1}}}))
+	told := func(who action.Actor) (found []string) {
+		for _, one := range must(actions.Work.Deadlines(ctx, who)) {
+			found = append(found, fmt.Sprintf("%s %d %s", one.Kind, one.OverdueDays, one.What))
+		}
+		return found
+	}
+	require.Equal(t, []string{"lasting repair 9 Wire across the trace", "order 1 Reed",
+		"goes back -2 tester, to Gull Point"},
+		told(technician))
+	require.Equal(t, []string{"lasting repair 9 Wire across the trace"}, told(viewer), "the stores are for staff")
+	verdicts := must(actions.Work.Verdicts(ctx, technician, machine))
+	require.Contains(t, verdicts[0].Value, "1 temporary and overdue")
+	must(actions.Work.WorkOnJob(ctx, technician, job.ID, job.Version, work.WorkInput{State: "declined", Why: "undone"}))
+	require.Empty(t, told(viewer))
 }

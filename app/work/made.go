@@ -123,18 +123,25 @@ func (s *Service) OpenJobs(ctx context.Context, actor action.Actor) ([]Job, erro
 // mostOpen bounds the list of all machines; who has more works on machine by machine.
 const mostOpen = 500
 
-var jobOpen = verdict.NewSentence("job-open", "{title}: {state}{why}")
+var (
+	jobOpen        = verdict.NewSentence("job-open", "{title}: {state}{why}")
+	jobProvisional = verdict.NewSentence("job-provisional", "{title} is temporary: the lasting repair was due by {day}")
+)
 
 // Verdicts are the lines of the reckoning that follow from jobs.
-func (s *Service) Verdicts(ctx context.Context, _ action.Actor, machineID int64) ([]verdict.Verdict, error) {
+func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID int64) ([]verdict.Verdict, error) {
 	rows, err := work.JobsOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}
 	v := verdict.Verdict{Key: "jobs", Label: "Jobs", Why: []verdict.Reason{}}
-	unproven := 0
+	unproven, provisional := 0, 0
 	for _, row := range rows {
 		j := tellJob(row)
+		if j.isProvisional(actor.Today()) {
+			provisional++
+			v.Why = append(v.Why, jobProvisional.Because(j.Title, j.Temporary))
+		}
 		state := string(j.State)
 		switch {
 		case j.Unproven:
@@ -149,7 +156,11 @@ func (s *Service) Verdicts(ctx context.Context, _ action.Actor, machineID int64)
 		}
 		v.Why = append(v.Why, jobOpen.Because(j.Title, state, why))
 	}
-	v.Value = verdict.Counted(len(v.Why)-unproven, "open", "open")
+	v.Value = verdict.Counted(len(v.Why)-unproven-provisional, "open", "open")
+	if provisional > 0 {
+		v.Value += ", " + verdict.Counted(provisional, "temporary and overdue", "temporary and overdue")
+		v.State = verdict.Attention
+	}
 	if unproven > 0 {
 		v.Value += ", " + verdict.Counted(unproven, "unproven", "unproven")
 		v.State = verdict.Attention

@@ -42,6 +42,14 @@ func OpenJobs(ctx context.Context, h pg.Handle, limit int) ([]Job, error) {
 	return found, err
 }
 
+// TemporaryJobs lists those of all machines that say by which day a lasting repair is due, the earliest first.
+func TemporaryJobs(ctx context.Context, h pg.Handle) ([]Job, error) {
+	found := []Job{}
+	err := h.SelectContext(ctx, &found, jobSelect+`WHERE NOT j.voided AND j.state <> 'declined'
+		AND j.body->>'temporary' <> '' ORDER BY j.body->>'temporary', j.id LIMIT 500`)
+	return found, err
+}
+
 // JobByID reads one, voided or not.
 func JobByID(ctx context.Context, h pg.Handle, id int64) (Job, error) {
 	var j Job

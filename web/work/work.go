@@ -45,6 +45,12 @@ func Register(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]work.Job], error) {
 		return httpx.Answer(actions.Work.OpenJobs(ctx, actor))
 	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-deadlines", Method: http.MethodGet, Path: "/api/deadlines",
+		Summary: "What is overdue or falls due within a month: lasting repairs, what must go back, orders",
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]work.Deadline], error) {
+		return httpx.Answer(actions.Work.Deadlines(ctx, actor))
+	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-job", Method: http.MethodPost, Path: "/api/machines/{id}/jobs",
 		Summary: "Put down what is to be done", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,

@@ -1040,6 +1040,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/deadlines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is overdue or falls due within a month: lasting repairs, what must go back, orders
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-deadlines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evidence/{id}/retract": {
         parameters: {
             query?: never;
@@ -6275,6 +6295,28 @@ export interface components {
             verdict: "" | "later" | "earlier" | "possibly-later" | "left-out";
             /** @description What it is */
             words: string;
+        };
+        Deadline: {
+            accession: string;
+            /**
+             * Format: int64
+             * @description Of the job, the drawer or the order
+             */
+            id: number;
+            /** @enum {string} */
+            kind: "lasting repair" | "goes back" | "order";
+            /**
+             * Format: int64
+             * @description Null for what is about no machine
+             */
+            machineId: number | null;
+            on: string;
+            /**
+             * Format: int64
+             * @description Below zero before its day
+             */
+            overdueDays: number;
+            what: string;
         };
         "Decide-personal-dataRequest": {
             decidedBy?: string;
@@ -16649,6 +16691,53 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-deadlines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Deadline"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -17,7 +17,7 @@ import { ownSessionsQuery, peopleQuery } from '../api/people'
 import { readerQuery, romListQuery, romSetsQuery } from '../api/roms'
 import { signListsQuery } from '../api/signs'
 import { needsQuery, ordersQuery, stockQuery } from '../api/stores'
-import { findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
+import { deadlinesQuery, findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
 import { Frame } from '../frame/Frame'
 import { NothingHere } from '../frame/NothingHere'
 import { lazyPage } from '../kit/lazyPage'
@@ -54,7 +54,8 @@ export const routes: RouteObject[] = [
   { element: <App />, errorElement: <Failed />, HydrateFallback: () => null, children: [{ element: <Frame />, children: [
     { index: true, element: <Navigate to="/start" replace /> },
     page('/start', () => import('../rooms/start/Start'),
-      (_, __, { mayWriteSheets }) => [risksQuery(0), inHandQuery, machinesQuery({ statement: ['disputed'] }),
+      (_, __, { mayWriteSheets }) => [risksQuery(0), deadlinesQuery, inHandQuery,
+        machinesQuery({ statement: ['disputed'] }),
         historyQuery('collection'), looksAheadQuery, findingsByYearQuery, unknownCountsQuery, facetsQuery({}),
         ...(mayWriteSheets ? [openDataQuery] : [])]),
     page('/collection', () => import('../rooms/collection/Collection'),

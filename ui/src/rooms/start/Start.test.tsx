@@ -22,6 +22,10 @@ const answers: Record<string, unknown> = {
   '/api/jobs': [{ id: 1, machineId: 3, accession: 'EH-0142', title: 'Replace the battery', state: 'waiting for part',
     needs: ['NiMH 3.6V'] }, { id: 2, machineId: 4, accession: 'EH-0150', title: 'Clean contacts', state: 'in hand',
     left: 'slot 2' }],
+  '/api/deadlines': [{ kind: 'lasting repair', on: '2026-11-20', overdueDays: 9, what: 'Wire across the trace', machineId: 3,
+    accession: 'EH-0142', id: 4 }, { kind: 'goes back', on: '2026-12-01', overdueDays: -2, what: 'insulation tester, to Gull Point',
+    machineId: null, accession: '', id: 5 }, { kind: 'order', on: '2026-12-02', overdueDays: -3, what: 'Reed & Rush',
+    machineId: null, accession: '', id: 7 }],
   '/api/personal-data': [{ id: 1, machineId: 3, accession: 'EH-0142', medium: 'disk', decision: 'open' }],
   '/api/machines': { machines: [machine], total: 9, next: '' },
   '/api/history': { events: [{ ...event, id: 2, machineId: 3, accession: 'EH-0142' },
@@ -52,6 +56,9 @@ describe('the start page', () => {
     expect(due.getAttribute('href')).toBe('/bench/3/take-stock?at=9.4')
     expect(screen.queryByText(/C5/), 'what is not due yet').toBeNull()
     expect(screen.getByText('14.3')).toBeTruthy()
+    expect((await screen.findByText(/Wire across the trace/)).textContent).toContain('9 days overdue, 2026-11-20')
+    expect(screen.getByRole('link', { name: 'Goes back' }).getAttribute('href')).toBe('/stores/parts?search=insulation%20tester')
+    expect(screen.getByRole('link', { name: 'Order' }).getAttribute('href')).toBe('/stores/orders?order=7')
     await user.click(screen.getByText('Battery'))
     expect(screen.getByText(/Nobody looked for 12 years/)).toBeTruthy()
     const inHand = await screen.findByText(/is open, 9 steps/)

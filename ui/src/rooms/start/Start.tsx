@@ -10,7 +10,7 @@ import { facetsQuery, machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { type Job, openJobsQuery } from '../../api/work'
-import { type Begun, inHandQuery } from '../../api/start'
+import { type Begun, type Deadline, deadlinesQuery, inHandQuery } from '../../api/start'
 import { useDrafts } from '../../data/useDrafts'
 import { useWaiting } from '../../data/useWaiting'
 import { dayOf, moment } from '../../features/history/moment'
@@ -70,9 +70,13 @@ const shown = 6
 function Due() {
   const risks = useInfiniteQuery(risksQuery(0))
   const first = risks.data?.pages[0]
+  const deadlines = useQuery(deadlinesQuery).data ?? []
   return (
     <Part title="Due" faint={first && `${first.due.toLocaleString('en')} looks overdue`}
       action={<Link to="/diary/open-first">What to open first</Link>}>
+      {deadlines.length > 0 && <Lines>{deadlines.slice(0, shown).map((one) => <OneDeadline key={`${one.kind} ${String(one.id)}`}
+        one={one} />)}</Lines>}
+      {deadlines.length > shown && <Faint>and {deadlines.length - shown} more</Faint>}
       {risks.error && <Notice tone="stop" word="Not ranked.">{messageOf(risks.error)}</Notice>}
       {!first ? risks.isPending && <Skeleton what="What is due" lines={6} />
         : first.due === 0 ? <p>Nothing is overdue.</p>
@@ -80,6 +84,19 @@ function Due() {
     </Part>
   )
 }
+
+/** Something that has a day: where it leads, and how far off the day is. */
+function OneDeadline({ one }: { one: Deadline }) {
+  const to = one.kind === 'order' ? `/stores/orders?order=${String(one.id)}` : one.kind === 'goes back'
+    ? `/stores/parts?search=${encodeURIComponent(one.what.split(',')[0] ?? '')}` : `/bench/${String(one.machineId)}/make-good`
+  return (
+    <li>{one.overdueDays > 0 && <Mark kind="attention" />} <Link to={to}>{one.accession || what[one.kind]}</Link>{' '}
+      {one.accession && `${what[one.kind]}: `}{one.what} <Day>{one.overdueDays > 0
+        ? `${counted(one.overdueDays, 'day')} overdue, ${one.on}` : `by ${one.on}`}</Day></li>
+  )
+}
+
+const what = { 'lasting repair': 'lasting repair', 'goes back': 'Goes back', order: 'Order' } as const
 
 function InHand() {
   const begun = useQuery(inHandQuery)
