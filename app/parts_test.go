@@ -100,6 +100,16 @@ func TestAPartFromOrderToMachine(t *testing.T) {
 		kept.From.Place, kept.From.Accession})
 	require.Equal(t, []stock.State{stock.Ordered}, states(), "a faulty one is not proposed")
 
+	// The machine knows what came out of it, and what is made for its model.
+	must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "slot rail", Count: 2, Kind: "made",
+		Model: "meridian"}))
+	must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "other rail", Count: 2, Kind: "made",
+		Model: "Lantern"}))
+	found := must(actions.Parts.ForMachine(ctx, technician, machine))
+	require.Equal(t, []string{kept.What, "slot rail"}, []string{found[0].What, found[1].What})
+	require.Len(t, found, 2)
+	require.ErrorIs(t, second(actions.Parts.ForMachine(ctx, viewer, machine)), action.ErrForbidden)
+
 	// What a job no longer needs is free for others: changed, declined, or deleted.
 	last := must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "NiMH 3.6V 80mAh", Count: 1}))
 	for name, let := range map[string]func(j work.Job) error{

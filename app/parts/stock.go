@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/parts"
 )
 
@@ -143,6 +144,26 @@ func (s *Service) ListStock(ctx context.Context, actor action.Actor, search stri
 		}
 		return page, err
 	})
+}
+
+// ForMachine lists what lies in the stores for a machine: parts that came out of it, and those that are for its model.
+func (s *Service) ForMachine(ctx context.Context, actor action.Actor, machineID int64) ([]Stock, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
+		return nil, err
+	}
+	h := s.kernel.Reader(ctx)
+	machine, err := inventory.MachineByID(ctx, h, machineID)
+	if err != nil {
+		return nil, err
+	}
+	names := []string{}
+	for _, name := range []string{machine.Model, machine.Name, machine.Maker + " " + machine.Model} {
+		if name = strings.ToLower(strings.TrimSpace(name)); name != "" {
+			names = append(names, name)
+		}
+	}
+	rows, err := parts.StockForMachine(ctx, h, machineID, names)
+	return action.Views(rows, tellStock), err
 }
 
 // AddStock puts something into the stores.

@@ -46,6 +46,15 @@ func ListStock(ctx context.Context, h pg.Handle, words []string, after int64, li
 	return found, err
 }
 
+// StockForMachine lists the drawers whose part came out of a machine, or is for one of its names, in lower case.
+func StockForMachine(ctx context.Context, h pg.Handle, machineID int64, names []string) ([]Stock, error) {
+	found := []Stock{}
+	err := h.SelectContext(ctx, &found, stockSelect+`WHERE NOT s.voided AND s.count > 0
+		AND (j.machine_id = $1 OR lower(s.body->>'model') = ANY (CAST($2 AS text[]))) ORDER BY s.id LIMIT 100`, machineID,
+		names)
+	return found, err
+}
+
 // StockByID reads one, voided or not.
 func StockByID(ctx context.Context, h pg.Handle, id int64) (Stock, error) {
 	var s Stock

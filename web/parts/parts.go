@@ -82,6 +82,13 @@ func registerStock(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Parts.ListStock(ctx, actor, in.Search, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "list-stock-for-machine", Method: http.MethodGet, Path: "/api/machines/{id}/stock",
+		Summary: "What lies in the stores for a machine: what came out of it, and what is for its model",
+		Errors:  httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]parts.Stock], error) {
+		return httpx.Answer(actions.Parts.ForMachine(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-stock", Method: http.MethodPost, Path: "/api/stock",
 		Summary: "Put parts into the stores", DefaultStatus: http.StatusCreated,
 		Errors: []int{http.StatusUnprocessableEntity},

@@ -21,6 +21,11 @@ export const stockQuery = (search: string) =>
     placeholderData: keepPreviousData,
   })
 
+/** What lies in the stores for a machine: what came out of it, and what is for its model. */
+export const stockForMachineQuery = (machineId: number) =>
+  queryOptions({ queryKey: ['stock', 'machine', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/stock', { params: { path: { id: machineId } } })) })
+
 export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => ask(api.GET('/api/orders')) })
 
 export const needsQuery = queryOptions({ queryKey: ['needs'], queryFn: () => ask(api.GET('/api/needs')) })

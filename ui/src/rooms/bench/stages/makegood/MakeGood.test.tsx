@@ -26,10 +26,14 @@ const treatment = { stage: { state: 'in hand', count: 1 }, usual: [usual], minut
   wanting: [{ key: 'f2', where: 'Main board, BT2', kind: 'leaking', severity: 'hazard', assemblyId: 9, place: 'BT2',
     usual: ['battery-out'] }] } as unknown as Treatment
 
+const inStores = [{ id: 1, what: 'NiCd 3.6V', free: 1, place: 'Loft', model: '', from: { machineId: 3, board: 'Main board',
+  place: 'BT1', on: '2026-11-01' } }, { id: 2, what: 'slot rail', free: 4, place: '', model: 'Meridian 2', from: null,
+  why: 'the old ones snap' }]
+
 const page = (answer: () => { status?: number; body: unknown } | 'no connection') => {
   signIn('curator')
   const asked = serve(({ method, path }) => method === 'POST' ? answer()
-    : { body: path.endsWith('/treatment') ? treatment : [] })
+    : { body: path.endsWith('/treatment') ? treatment : path.endsWith('/machines/3/stock') ? inStores : [] })
   return { user: show(<MakeGood machine={machine} />), asked }
 }
 
@@ -54,6 +58,9 @@ describe('making good', () => {
     page(() => ({ body: job }))
     expect((await screen.findByText('Easily forgotten:')).parentElement?.textContent).toContain('picture of its polarity')
     expect(screen.getByText(/done, unproven/)).toBeTruthy()
+    const stores = within(await screen.findByRole('region', { name: 'In the stores for it' }))
+    expect(stores.getByText(/was in Main board, BT1, taken out on 2026-11-01/)).toBeTruthy()
+    expect(stores.getByText(/for Meridian 2; the old ones snap/)).toBeTruthy()
     const changed = within(screen.getByRole('region', { name: 'What was changed' }))
     expect(changed.getByText('cannot be undone')).toBeTruthy()
   })

@@ -6,6 +6,7 @@ import { useAccount } from '../../../../api/session'
 import { treatmentQuery } from '../../../../api/work'
 import { Notice } from '../../../../kit/Notice'
 import { Skeleton } from '../../../../kit/Skeleton'
+import { InStores } from './InStores'
 import { Jobs } from './Jobs'
 import { Modifications } from './Modifications'
 import { Wanting } from './Wanting'
@@ -22,6 +23,7 @@ export function MakeGood({ machine }: { machine: Machine }) {
       <Wanting {...props} />
       <Jobs {...props} />
       <Modifications {...props} />
+      {mayWrite && <InStores machineId={machine.id} />}
     </>
   )
 }
