@@ -61,6 +61,21 @@ func TestAJobEndsWhatItMends(t *testing.T) {
 	require.Equal(t, "out", must(actions.Power.Power(ctx, viewer, machine)).Parts[0].State)
 }
 
+// The third time that the same is mended on one board, the question is put with what it took.
+func TestMendedAgainAndAgain(t *testing.T) {
+	_, actions := newApp(t)
+	machine, board, card := poweredUp(t, actions)
+	for i, on := range []int64{board, card, board, board} {
+		j := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Template: "contacts", AssemblyID: &on}))
+		require.Empty(t, must(actions.Work.Treatment(ctx, viewer, machine)).Again, i)
+		must(actions.Work.FinishJob(ctx, technician, j.ID, j.Version, work.FinishInput{Minutes: 10 * (i + 1)}))
+	}
+	again := must(actions.Work.Treatment(ctx, viewer, machine)).Again
+	require.Len(t, again, 1)
+	require.Equal(t, []any{board, 3, 80, 25}, []any{again[0].AssemblyID, again[0].Times, again[0].Minutes,
+		again[0].Next})
+}
+
 func TestJobsThatAreRefused(t *testing.T) {
 	_, actions := newApp(t)
 	machine, board, card := poweredUp(t, actions)

@@ -19,7 +19,19 @@ type Treatment struct {
 	Usual    []job.Template  `json:"usual" doc:"All usual jobs"`
 	Minutes  int             `json:"minutes" doc:"That the open jobs usually take"`
 	Spent    int             `json:"spent" doc:"Minutes spent on all jobs"`
+	Again    []MendedAgain   `json:"again" doc:"What was mended so often on one board that one asks whether to go on, or to replace it"`
 	WaitsFor []string        `json:"waitsFor" says:"text" doc:"Parts that open jobs wait for"`
+}
+
+// MendedAgain is a fault of one class that one board had again and again: go on mending, or replace it?
+type MendedAgain struct {
+	AssemblyID int64  `json:"assemblyId"`
+	Usual      string `json:"usual" doc:"Key of the usual job"`
+	Times      int    `json:"times"`
+	Minutes    int    `json:"minutes" doc:"Spent on all of them; 0 where nobody said"`
+	Next       int    `json:"next" doc:"Minutes that once more would usually take"`
+	First      string `json:"first"`
+	Last       string `json:"last"`
 }
 
 // Wanting is a finding that no job mends yet, with the usual jobs that would.
@@ -37,7 +49,7 @@ type Wanting struct {
 func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID int64) (Treatment, error) {
 	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (Treatment, error) {
 		t := Treatment{Stage: reckoning.Stage{State: reckoning.Untouched}, Jobs: []Job{}, Wanting: []Wanting{},
-			Usual: job.Templates(), WaitsFor: []string{}}
+			Again: []MendedAgain{}, Usual: job.Templates(), WaitsFor: []string{}}
 		how, err := s.condition.Condition(ctx, actor, machineID)
 		if err != nil {
 			return t, err
@@ -63,6 +75,7 @@ func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID i
 			}
 		}
 		t.stand(len(t.Jobs), ended)
+		t.Again = mendedAgain(ended)
 		t.Jobs = append(t.Jobs, ended...)
 		for _, severity := range []condition.Severity{condition.Hazard, condition.Repair, condition.Watch,
 			condition.Cosmetic} {
@@ -75,6 +88,20 @@ func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID i
 			}
 		}
 		return t, nil
+	})
+}
+
+func mendedAgain(ended []Job) []MendedAgain {
+	done := []job.Mended{}
+	for _, j := range ended {
+		if j.State == job.Done && j.AssemblyID != nil {
+			done = append(done, job.Mended{Board: *j.AssemblyID, Template: j.Template, Minutes: j.Minutes,
+				On: j.Ending.On})
+		}
+	}
+	return action.Views(job.OftenMended(done), func(a job.Again) MendedAgain {
+		usual, _ := job.Of(a.Template)
+		return MendedAgain{a.Board, a.Template, a.Times, a.Minutes, usual.Minutes, a.First, a.Last}
 	})
 }
 

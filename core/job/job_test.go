@@ -35,6 +35,17 @@ func ExamplePutInto() {
 	// BT1        NiMH 3.6V new:2026-11-29 # left of U1
 }
 
+// Three times the same on one board is a pattern; on two boards, or by another job, it is none.
+func TestOftenMended(t *testing.T) {
+	require.Empty(t, job.OftenMended([]job.Mended{{Board: 1, Template: "contacts"}, {Board: 1, Template: "contacts"},
+		{Board: 2, Template: "contacts"}, {Board: 1, Template: "wire"}, {Template: "contacts"}, {Board: 1}, {Board: 1},
+		{Board: 1}}))
+	require.Equal(t, []job.Again{{Board: 1, Template: "contacts", Times: 3, Minutes: 55, First: "2024-03-01",
+		Last: "2026-05-02"}}, job.OftenMended([]job.Mended{{1, "contacts", 20, "2026-05-02"}, {1, "contacts", 35,
+			"2024-03-01"},
+		{1, "contacts", 0, "2025-01-09"}, {2, "contacts", 5, "2025-01-09"}}))
+}
+
 // Each template says all of what it is for, and its subsystems are those of a condition check.
 func TestTemplatesAreWhole(t *testing.T) {
 	seen := map[string]bool{}

@@ -8668,6 +8668,26 @@ export interface components {
             /** @description With its unit */
             said: string;
         };
+        MendedAgain: {
+            /** Format: int64 */
+            assemblyId: number;
+            first: string;
+            last: string;
+            /**
+             * Format: int64
+             * @description Spent on all of them; 0 where nobody said
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description Minutes that once more would usually take
+             */
+            next: number;
+            /** Format: int64 */
+            times: number;
+            /** @description Key of the usual job */
+            usual: string;
+        };
         Mention: {
             accession: string;
             /** @description The words around it */
@@ -11957,6 +11977,8 @@ export interface components {
             point?: string;
         };
         Treatment: {
+            /** @description What was mended so often on one board that one asks whether to go on, or to replace it */
+            again: components["schemas"]["MendedAgain"][];
             /** @description The open ones first, each in the order in which they were put down */
             jobs: components["schemas"]["Job"][];
             /**

@@ -5,6 +5,7 @@ import type { Machine } from '../../../../api/machines'
 import { type Treatment, useAddJob } from '../../../../api/work'
 import { Button } from '../../../../kit/Button'
 import { inHours } from '../../../../kit/hours'
+import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
 import { usePanel } from '../../../../kit/usePanel'
 import { JobForm } from './JobForm'
@@ -27,6 +28,9 @@ export function Jobs({ machine, treatment, mayWrite }: Props) {
       {adding && <JobForm keptAs={`job of ${String(machine.id)}`} action="Save" error={add.error}
         isPending={add.isPending} boards={boards} usual={treatment.usual} onCancel={() => { setAdding(false) }}
         onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }} />}
+      {treatment.again.map((again) => <KeepMending key={`${String(again.assemblyId)} ${again.usual}`} again={again}
+        board={boards.find(({ id }) => id === again.assemblyId)?.title ?? 'a board that is no longer in it'}
+        usual={treatment.usual.find(({ key }) => key === again.usual)?.title ?? again.usual} />)}
       {open.map(one)}
       {open.length === 0 && !adding && <p>No job is open.</p>}
       {ended.length > 0 && (
@@ -36,6 +40,17 @@ export function Jobs({ machine, treatment, mayWrite }: Props) {
         </details>
       )}
     </Part>
+  )
+}
+
+/** The question that comes with the third time: go on mending, or replace it? What it took so far stands beside. */
+function KeepMending({ again, board, usual }: { again: Treatment['again'][number]; board: string; usual: string }) {
+  return (
+    <Notice tone="attention" word="Keep mending, or replace?">
+      {`${usual} on ${board}: ${String(again.times)} times between ${again.first} and ${again.last}`}
+      {again.minutes > 0 && `, ${inHours(again.minutes)} in all`}
+      {again.next > 0 && `; once more usually takes ${inHours(again.next)}`}.
+    </Notice>
   )
 }
 

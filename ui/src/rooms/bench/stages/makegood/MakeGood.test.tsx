@@ -21,6 +21,7 @@ const job = { id: 4, machineId: 3, accession: 'EH-0142', machine: 'Meridian 2', 
   template: 'battery-out', findingKeys: ['f1'], assemblyId: 9, place: 'BT1', needs: [], proof: 'below 1 ohm', state: 'in hand',
   unproven: false, minutes: 15, left: '', why: '', ending, usual, cautions: [], by: '', version: 2 }
 const treatment = { stage: { state: 'in hand', count: 1 }, usual: [usual], minutes: 30, spent: 15, waitsFor: [],
+  again: [{ assemblyId: 9, usual: 'battery-out', times: 3, minutes: 80, next: 30, first: '2024-03-01', last: '2026-05-02' }],
   jobs: [job, { ...job, id: 5, title: 'Clean contacts', state: 'done', unproven: true,
     ending: { ...ending, on: '2026-11-01', reversible: 'no', undo: 'nothing' } }],
   wanting: [{ key: 'f2', where: 'Main board, BT2', kind: 'leaking', severity: 'hazard', assemblyId: 9, place: 'BT2',
@@ -58,6 +59,7 @@ describe('making good', () => {
     page(() => ({ body: job }))
     expect((await screen.findByText('Easily forgotten:')).parentElement?.textContent).toContain('picture of its polarity')
     expect(screen.getByText(/done, unproven/)).toBeTruthy()
+    expect(screen.getByText(/3 times between 2024-03-01 and 2026-05-02, 1 h 20 min in all/)).toBeTruthy()
     const stores = within(await screen.findByRole('region', { name: 'In the stores for it' }))
     expect(stores.getByText(/was in Main board, BT1, taken out on 2026-11-01/)).toBeTruthy()
     expect(stores.getByText(/for Meridian 2; the old ones snap/)).toBeTruthy()
