@@ -42,7 +42,7 @@ func TestOftenMended(t *testing.T) {
 		{Board: 1}}))
 	require.Equal(t, []job.Again{{Board: 1, Template: "contacts", Times: 3, Minutes: 55, First: "2024-03-01",
 		Last: "2026-05-02"}}, job.OftenMended([]job.Mended{{1, "contacts", 20, "2026-05-02"}, {1, "contacts", 35,
-			"2024-03-01"},
+		"2024-03-01"},
 		{1, "contacts", 0, "2025-01-09"}, {2, "contacts", 5, "2025-01-09"}}))
 }
 
