@@ -31,6 +31,17 @@ describe('what is typed and not sent yet', () => {
     expect(keptUnder('sheet of 9')).toEqual({ base: 3, text: 'of the giver' })
   })
 
+  it('is kept while it is on its way to the device when the page is closed', async () => {
+    keepUnder('photo of step 1', 'on its way')
+    const writing = flushDrafts()
+    await Promise.resolve()
+    dispatchEvent(new Event('pagehide'))
+    expect(JSON.stringify({ ...localStorage })).toContain('on its way')
+    await writing
+    await flushDrafts()
+    expect(Object.keys(localStorage), 'the device has it').toEqual([])
+  })
+
   it('is kept of the last moments of a page that is closed, but not once it was sent', async () => {
     keepUnder('line', 'first')
     await flushDrafts()

@@ -9,6 +9,8 @@ import { forgetLastWords, keepLastWords, lastWords } from './lastWords'
 let owner = 0
 const typed = new Map<string, Draft>()
 const unwritten = new Set<string>()
+/** What is on its way to the device: a page that is closed takes the way along. */
+let onItsWay: string[] = []
 const listeners = new Set<() => void>()
 let all: Draft[] = []
 let trouble = false
@@ -108,6 +110,7 @@ async function write() {
   const names = [...unwritten]
   const [account, drafts] = [owner, names.map((name) => typed.get(name))]
   unwritten.clear()
+  onItsWay = names
   try {
     const writing = (await device()).transaction('drafts', 'readwrite', { durability: 'strict' })
     names.forEach((name, i) => {
@@ -124,6 +127,8 @@ async function write() {
     // The device is full, or keeps nothing: what was typed stays in the page, and the page says so.
     if (account === owner) for (const name of names) unwritten.add(name)
     setTrouble(true)
+  } finally {
+    onItsWay = []
   }
 }
 
@@ -156,7 +161,7 @@ export const draftsInTrouble = () => trouble && typed.size > 0
 
 /** A page that is closed has no time to wait for the device: what is not written then is left where that is at once. */
 function leave() {
-  for (const name of unwritten) {
+  for (const name of [...onItsWay, ...unwritten]) {
     const draft = typed.get(name)
     if (draft) keepLastWords(draft)
   }
