@@ -115,9 +115,9 @@ func (s *Service) Needs(ctx context.Context, actor action.Actor) (Needs, error) 
 		for _, row := range rows {
 			j := tellJob(row)
 			refs[j.ID] = JobRef{j.ID, j.Title, j.MachineID, j.Accession}
-			for i, text := range j.Needs {
+			for _, text := range j.Needs {
 				count, words := stock.ReadCount(text)
-				asked = append(asked, stock.Need{Job: j.ID, At: i, Text: text, Count: count, Part: part.Read(types,
+				asked = append(asked, stock.Need{Job: j.ID, Text: text, Count: count, Part: part.Read(types,
 					words)})
 			}
 		}

@@ -16,7 +16,6 @@ import (
 // Need is what a job waits for.
 type Need struct {
 	Job  int64
-	At   int // which of the needs of its job
 	Text string
 	// Count is how many pieces are asked for.
 	Count int
