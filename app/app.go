@@ -26,6 +26,7 @@ import (
 	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/upkeep"
 	"frugalheron/app/work"
 	"frugalheron/store/blobs"
 )
@@ -51,6 +52,7 @@ type App struct {
 	Power      *power.Service
 	Parts      *parts.Service
 	Work       *work.Service
+	Upkeep     *upkeep.Service
 	Packs      *packs.Service
 	QuickEntry *quickentry.Service
 	Bench      *bench.Service
@@ -79,10 +81,11 @@ func New(db *sqlx.DB) *App {
 	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown)
 	a.Parts = parts.New(kernel)
 	a.Work = work.New(kernel, a.Library, a.Sheets, a.Condition, a.Parts)
+	a.Accounts = accounts.New(kernel)
+	a.Upkeep = upkeep.New(kernel, a.People, a.Accounts, a.Sheets, a.Condition, a.Work)
 	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
-	a.Accounts = accounts.New(kernel)
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Power: a.Power, Work: a.Work, Unknowns: a.Unknowns,

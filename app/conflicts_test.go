@@ -24,6 +24,7 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/upkeep"
 	"frugalheron/app/work"
 	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
@@ -70,6 +71,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	question := must(u.Unknowns.Ask(ctx, curator,
 		unknowns.QuestionInput{Sort: "other", Subject: "the lamp", Text: "why"}))
 	must(u.Condition.StartSurvey(ctx, curator, u.machine, "", ""))
+	must(u.Upkeep.Answer(ctx, curator, u.round, 1, 0, upkeep.AnswerInput{How: "seen"}))
 	survey := must(u.Condition.Condition(ctx, curator, u.machine)).Running
 	adjuster := must(u.Condition.AddAdjuster(ctx, curator, u.machine,
 		appcondition.AdjusterInput{Name: "VR3", Does: "width", Position: "noon"}))[0]
@@ -161,7 +163,21 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"work.FinishJob": func() error {
 			return second(u.Work.FinishJob(ctx, curator, job.ID, old, work.FinishInput{}))
 		},
-		"work.VoidJob": func() error { return second(u.Work.VoidJob(ctx, curator, job.ID, old)) },
+		"upkeep.Answer": func() error {
+			return second(u.Upkeep.Answer(ctx, curator, u.round, 1, old, upkeep.AnswerInput{How: "did"}))
+		},
+		"upkeep.ChangePlan": func() error {
+			return second(u.Upkeep.ChangePlan(ctx, curator, u.plan, old, upkeep.PlanInput{On: "2026-12-01", What: "x"}))
+		},
+		"upkeep.ChangeRule": func() error {
+			return second(u.Upkeep.ChangeRule(ctx, curator, u.rule, old, upkeep.RuleInput{Task: "x", Of: "machine"}))
+		},
+		"upkeep.EndRound": func() error {
+			return second(u.Upkeep.EndRound(ctx, curator, u.round, old, upkeep.EndInput{}))
+		},
+		"upkeep.VoidPlan": func() error { return second(u.Upkeep.VoidPlan(ctx, curator, u.plan, old)) },
+		"upkeep.VoidRule": func() error { return second(u.Upkeep.VoidRule(ctx, curator, u.rule, old)) },
+		"work.VoidJob":    func() error { return second(u.Work.VoidJob(ctx, curator, job.ID, old)) },
 		"work.WorkOnJob": func() error {
 			return second(u.Work.WorkOnJob(ctx, curator, job.ID, old, work.WorkInput{State: "in hand"}))
 		},

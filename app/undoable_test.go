@@ -33,6 +33,7 @@ import (
 	"frugalheron/app/sharing"
 	appsigns "frugalheron/app/signs"
 	"frugalheron/app/teardown"
+	"frugalheron/app/upkeep"
 	"frugalheron/app/work"
 	"frugalheron/core/sign"
 	"frugalheron/store/blobs"
@@ -42,6 +43,7 @@ import (
 type undoables struct {
 	*app.App
 	machine, other, board, lot, said, told, picture, read, log int64
+	rule, round, plan                                          int64
 
 	empty int64 // a log without steps, of another machine
 	n     int   // counts what is typed, so that nothing is typed twice
@@ -77,6 +79,10 @@ func newUndoables(t *testing.T) *undoables {
 	other := must(actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineInput{Accession: "EH-0002", Name: "Lantern"}))
 	u.other = other.ID
+	u.rule = must(actions.Upkeep.AddRule(ctx, curator, upkeep.RuleInput{Task: "Look over", EveryMonths: 6,
+		Of: "machine"})).ID
+	u.round = must(actions.Upkeep.BeginRound(ctx, curator, upkeep.RoundInput{RuleID: u.rule})).ID
+	u.plan = must(actions.Upkeep.AddPlan(ctx, curator, upkeep.PlanInput{On: curator.Today(), What: "Fetch a lead"})).ID
 	must(actions.Sharing.Serve(ctx, curator, u.board, sharing.ServiceInput{MachineID: other.ID, As: "monitor"}))
 	u.empty = must(actions.Teardown.StartTeardown(ctx, curator, other.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
@@ -255,6 +261,40 @@ func (u *undoables) acts() map[string]func() error {
 			}
 			return second(u.Work.VoidJob(ctx, curator, now[0].ID, now[0].Version))
 		},
+		"void upkeep rule": func() error {
+			now := must(u.Upkeep.Rules(ctx, curator))
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Upkeep.VoidRule(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"void plan": func() error {
+			for _, line := range must(u.Upkeep.Diary(ctx, curator, "", 1))[0].Lines {
+				if line.Plan != nil {
+					return second(u.Upkeep.VoidPlan(ctx, curator, line.Plan.ID, line.Plan.Version))
+				}
+			}
+			return missing
+		},
+		"answer stop": func() error {
+			for _, round := range must(u.Upkeep.Rounds(ctx, curator)) {
+				for _, stop := range must(u.Upkeep.Round(ctx, curator, round.ID)).RoundsOf {
+					if round.IsOpen && stop.Deed == nil {
+						return second(u.Upkeep.Answer(ctx, curator, round.ID, stop.N, 0,
+							upkeep.AnswerInput{How: "seen"}))
+					}
+				}
+			}
+			return missing
+		},
+		"end round": func() error {
+			for _, round := range must(u.Upkeep.Rounds(ctx, curator)) {
+				if round.IsOpen {
+					return second(u.Upkeep.EndRound(ctx, curator, round.ID, round.Version, upkeep.EndInput{Minutes: 5}))
+				}
+			}
+			return missing
+		},
 		"void stock": func() error {
 			now := must(u.Parts.ListStock(ctx, curator, "", 0, 1)).Parts
 			if len(now) == 0 {
@@ -382,6 +422,8 @@ func (u *undoables) state() string {
 		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Sharing.ServedBy(ctx, curator, u.board)),
 		must(u.Power.Power(ctx, curator, u.machine)), must(u.Work.Treatment(ctx, curator, u.machine)),
 		must(u.Parts.ListStock(ctx, curator, "", 0, 9)).Parts, must(u.Parts.Orders(ctx, curator)),
+		must(u.Upkeep.Rules(ctx, curator)), must(u.Upkeep.Rounds(ctx, curator)),
+		must(u.Upkeep.OfMachine(ctx, curator, u.machine)), must(u.Upkeep.Diary(ctx, curator, "", 1)),
 		must(u.People.Mentions(ctx, curator)),
 		must(u.Library.SearchLibrary(ctx, curator, "", 50)),
 		must(u.Library.KnownAssemblies(ctx, curator, "", 0, 50)),

@@ -19,6 +19,7 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/upkeep"
 	"frugalheron/app/work"
 )
 
@@ -112,6 +113,10 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 
 	other := must(u.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Tarn & Vole", Model: "Lantern 1"}))
 	machine.ModelID = &other.ID
+	rule := upkeep.RuleInput{Task: "Run it", EveryMonths: 12, Of: "machine", ModelID: &other.ID, Looks: true, Runs: true,
+		Minutes: 20, Measures: "volts", How: "slowly"}
+	plan := upkeep.PlanInput{On: "2026-03-01", What: "Run it", Minutes: 30, Who: "Bram", RuleID: &u.rule, MachineID: &u.machine,
+		DoneOn: "2026-03-02"}
 	added := must(u.Inventory.CreateMachine(ctx, curator, machine)).ID
 	sum := must(u.Roms.Roms(ctx, curator, u.machine))[0].Chip.SHA256
 	if sum == "" {
@@ -173,6 +178,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"order": {written: order, wrote: parts.OrderInput{Supplier: ordered.Supplier, Number: ordered.Number,
 			OrderedOn: ordered.OrderedOn, DueOn: ordered.DueOn, Note: ordered.Note,
 			Lines: []parts.OrderLineInput{ordered.Lines[0].OrderLineInput}}},
+		"rule": {written: rule, wrote: must(u.Upkeep.AddRule(ctx, curator, rule)).RuleInput,
+			read: must(u.Upkeep.Rules(ctx, curator))[1].RuleInput},
+		"plan": {written: plan, empty: []string{"JobID"}, wrote: must(u.Upkeep.AddPlan(ctx, curator, plan)).PlanInput},
 		"supply": {written: supply, wrote: must(u.Power.AddSupply(ctx, curator, added, supply)).SupplyInput,
 			read: must(u.Power.Power(ctx, curator, added)).Supplies[0].SupplyInput},
 		"procedure": {written: procedure,

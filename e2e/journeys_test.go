@@ -656,6 +656,15 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Click(Button("Which boards hold it? 2 x 41256-15")), See(Text("missing there")))
 	look(theme+" orders", at("/stores/orders?open=order"), See(Labelled("Ordered of")), Click(Button("Add a line")),
 		Click(Button("Book what came: fuse 4A")), See(Labelled("Dead on arrival")))
+	w.addUpkeep(t)
+	look(theme+" diary", at("/diary?open=plan"), See(Labelled("In words")), See(Text("Due")),
+		See(Button("Begin the round: Look")),
+		Click(Button("Edit the plan Fetch a lead")), See(Labelled("Done on")))
+	look(theme+" upkeep rules", at("/diary/upkeep?open=rule"), See(Labelled("Every so many months")),
+		Click(Button("Edit Look")), See(Button("Delete Look")))
+	look(theme+" round", at("/diary"), Click(Button("Begin the round: Look")), See(Text("0 of ")),
+		Click(`//summary[.="Something is odd there"]`), Click(Button("End the round")),
+		See(Labelled("Hours that it took")))
 	look(theme+" people", at("/library/people"), Click(Button("Add somebody")), See(Labelled("Name")))
 	look(theme+" open up", chromedp.Navigate(w.stage("open-up")), See(Text("Easily mistaken.")),
 		Click(Button("Map a connector")), See(Labelled("Pins of the plug")), Click(Button("Edit J1")),

@@ -24,6 +24,7 @@ import (
 	"frugalheron/web/signs"
 	"frugalheron/web/teardown"
 	"frugalheron/web/unknowns"
+	"frugalheron/web/upkeep"
 	"frugalheron/web/work"
 )
 
@@ -51,4 +52,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	power.Register(api, actions)
 	work.Register(api, actions)
 	parts.Register(api, actions)
+	upkeep.Register(api, actions)
 }

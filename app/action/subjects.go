@@ -19,7 +19,8 @@ var subjects = map[string]subject{
 	"procedure": {MayLook, true},
 	"survey":    {MayLook, true}, "finding": {MayLook, true}, "measurement": {MayLook, true},
 	"supply": {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
-	"job":      {MayLook, true},
+	"job":   {MayLook, true},
+	"round": {MayLook, true}, "upkeep rule": {MayLook, true}, "deed": {MayLook, true}, "plan": {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},
 	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true},
 	"chip reading": {MayLook, true},
@@ -30,7 +31,7 @@ var subjects = map[string]subject{
 
 	"stock": {MayWriteSheets, false}, "order": {MayWriteSheets, false},
 	"party": {MayWriteSheets, false}, "personal data": {MayWriteSheets, true}, "mention": {MayWriteSheets, false},
-	"account": {MayKeepTheRecord, false},
+	"account": {MayKeepTheRecord, false}, "calendar address": {MayKeepTheRecord, false},
 }
 
 // NamesMatter reports whether texts of a kind of records are looked through for names of private persons.

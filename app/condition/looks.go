@@ -28,5 +28,13 @@ func (k known) looks(ctx context.Context, h pg.Handle, machineID, assemblyID int
 			return condition.Looks{}, err
 		}
 	}
-	return condition.LooksOf(surveys, k.said, k.readings, reads, k.told), nil
+	done, err := storecondition.UpkeepLooks(ctx, h, machineID, assemblyID)
+	if err != nil {
+		return condition.Looks{}, err
+	}
+	upkeep := make([]condition.ClassLook, len(done))
+	for i, row := range done {
+		upkeep[i] = condition.ClassLook(row)
+	}
+	return condition.LooksOf(surveys, upkeep, k.said, k.readings, reads, k.told), nil
 }

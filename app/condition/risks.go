@@ -3,10 +3,8 @@ package condition
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"frugalheron/app/action"
 	"frugalheron/core/condition"
@@ -60,46 +58,11 @@ func (s *Service) Risks(ctx context.Context, actor action.Actor, machineID int64
 
 // rank orders what ages in a machine, or for 0 in the collection.
 func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64) (risk.Table, *risk.Order, error) {
-	table, _, err := tableIn(ctx, s.kernel.Reader(ctx))
+	a, err := AgeingIn(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, nil, err
 	}
-	rows, err := storecondition.Ageing(ctx, s.kernel.Reader(ctx), machineID)
-	if err != nil {
-		return nil, nil, err
-	}
-	count := len(rows)
-	for _, row := range rows {
-		count += strings.Count(row.Parts, "\n")
-	}
-	parts, machines := make([]risk.Part, 0, count), make(map[int64]risk.Machine, len(rows))
-	for _, row := range rows {
-		m := risk.Machine{Acquired: risk.NoDay, Built: risk.NoDay, Climate: risk.Climate(row.Climate)}
-		if row.Acquired != nil {
-			m.Acquired = dayOf(*row.Acquired)
-		}
-		if row.EraFrom != nil {
-			m.Built = dayOf(fmt.Sprintf("%04d-01-01", *row.EraFrom))
-		}
-		machines[row.MachineID] = m
-		parts = unpackParts(parts, row.MachineID, row.Parts)
-	}
-	if machineID == 0 {
-		boards, err := storecondition.BoardAgeing(ctx, s.kernel.Reader(ctx))
-		if err != nil {
-			return nil, nil, err
-		}
-		for _, b := range boards {
-			id := asIfMachine(b.AssemblyID)
-			m := risk.Machine{Acquired: risk.NoDay, Built: risk.NoDay, Climate: risk.Climate(b.Climate)}
-			if b.Acquired != nil {
-				m.Acquired = dayOf(*b.Acquired)
-			}
-			machines[id] = m
-			parts = unpackParts(parts, id, b.Parts)
-		}
-	}
-	return table, risk.Rank(table, machines, parts, dayOf(actor.Today())), nil
+	return a.Table, risk.Rank(a.Table, a.Machines, a.Parts, dayOf(actor.Today())), nil
 }
 
 // tellRisks names some of the ranked parts.

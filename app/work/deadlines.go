@@ -37,6 +37,11 @@ const ahead = 31
 
 // Deadlines lists what is overdue, and what falls due within a month, by day. What is in the stores is for staff.
 func (s *Service) Deadlines(ctx context.Context, actor action.Actor) ([]Deadline, error) {
+	return s.DeadlinesUntil(ctx, actor, actor.Day().AddDays(ahead).String())
+}
+
+// DeadlinesUntil lists what is overdue, and what falls due by a day, by day. What is in the stores is for staff.
+func (s *Service) DeadlinesUntil(ctx context.Context, actor action.Actor, until string) ([]Deadline, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
@@ -71,12 +76,12 @@ func (s *Service) Deadlines(ctx context.Context, actor action.Actor) ([]Deadline
 				}
 			}
 		}
-		return near(all, actor.Today())
+		return near(all, actor.Today(), until)
 	})
 }
 
-// near keeps what is not far ahead, and counts the days.
-func near(all []Deadline, today string) ([]Deadline, error) {
+// near keeps what is due by a day, and counts the days.
+func near(all []Deadline, today, until string) ([]Deadline, error) {
 	now, err := calendar.Parse(today)
 	if err != nil {
 		return nil, err
@@ -87,7 +92,7 @@ func near(all []Deadline, today string) ([]Deadline, error) {
 		if err != nil {
 			return nil, err // it was checked when it was written
 		}
-		if one.OverdueDays = now.Days() - on.Days(); one.OverdueDays >= -ahead {
+		if one.OverdueDays = now.Days() - on.Days(); one.On <= until {
 			kept = append(kept, one)
 		}
 	}

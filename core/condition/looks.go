@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"frugalheron/core/lives"
+	"frugalheron/core/risk"
 	"frugalheron/core/sheet"
 )
 
@@ -17,17 +18,30 @@ type ReadOut struct {
 	At         time.Time
 }
 
-// Looks say when somebody last looked at what ages: in a survey of its subsystem, by measuring it, by finding something
-// about it, or by reading it out. What was about an earlier part at the same place is no look at the one that is there.
+// ClassLook is that somebody looked, in the course of upkeep, at all parts of an ageing class on one board.
+type ClassLook struct {
+	Class    string // or the family of several
+	Assembly int64
+	On       string // YYYY-MM-DD
+}
+
+// Looks say when somebody last looked at what ages: in a survey of its subsystem, on a round of upkeep, by measuring it, by
+// finding something about it, or by reading it out. What was about an earlier part at the same place is no look at the one that is there.
 type Looks struct {
 	byClass map[string]string // days, YYYY-MM-DD
 	byPart  map[string]string // by board and designator
+	onBoard map[int64][]ClassLook
 	stories map[int64]lives.Story
 }
 
 // LooksOf gathers them.
-func LooksOf(surveys []Survey, said []Said, measured []Measured, reads []ReadOut, stories map[int64]lives.Story) Looks {
-	l := Looks{byClass: map[string]string{}, byPart: map[string]string{}, stories: stories}
+func LooksOf(surveys []Survey, upkeep []ClassLook, said []Said, measured []Measured, reads []ReadOut,
+	stories map[int64]lives.Story) Looks {
+	l := Looks{byClass: map[string]string{}, byPart: map[string]string{}, onBoard: map[int64][]ClassLook{},
+		stories: stories}
+	for _, one := range upkeep {
+		l.onBoard[one.Assembly] = append(l.onBoard[one.Assembly], one)
+	}
 	for _, survey := range surveys {
 		for key, look := range survey.Coverage {
 			sub, _ := SubsystemOf(key)
@@ -80,7 +94,13 @@ func partKey(assembly int64, designator string) string {
 // At is the day on which somebody last looked at a part of an ageing class; empty for never. An empty designator stands for
 // a board of its own.
 func (l Looks) At(class string, assembly int64, designator string) string {
-	return max(l.byClass[class], l.byPart[partKey(assembly, designator)])
+	day := max(l.byClass[class], l.byPart[partKey(assembly, designator)])
+	for _, one := range l.onBoard[assembly] {
+		if risk.Covers(one.Class, class) {
+			day = max(day, one.On)
+		}
+	}
+	return day
 }
 
 // CameIn is when the part at a place was put where nothing was, in EDTF; empty when it was always there, or took the place

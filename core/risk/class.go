@@ -213,6 +213,8 @@ func (c Class) Check() error {
 	switch {
 	case !keyForm.MatchString(c.Key):
 		return fmt.Errorf("%q is no name of a class; write it in small letters with dashes between, as air-filter", c.Key)
+	case c.Key == "machine" || slices.ContainsFunc(Families(), func(f Class) bool { return f.Key == c.Key }):
+		return fmt.Errorf("%s stands for all of them; call the class by what its parts are", c.Key)
 	case strings.TrimSpace(c.Name) == "":
 		return fmt.Errorf("%s: say what the class is called", c.Key)
 	case IsShipped(c.Key) && strings.TrimSpace(c.Words) != "":

@@ -120,3 +120,49 @@ func BenchmarkPlan(b *testing.B) {
 		}
 	}
 }
+
+// What is overdue is due in the week of now, and what lies outside of the weeks is in none; nothing counts twice.
+func TestWeeks(t *testing.T) {
+	day := func(text string) calendar.Date {
+		d, err := calendar.Parse(text)
+		require.NoError(t, err)
+		return d
+	}
+	hours := 1.5
+	entries := []upkeep.Entry{{On: day("2026-11-02"), Sort: upkeep.FallsDue, Hours: &hours}, {On: day("2026-12-06"),
+		Sort: upkeep.FallsDue}, {On: day("2026-12-07"), Sort: upkeep.IsPlan, Hours: &hours}, {On: day("2026-11-29"),
+		Sort: upkeep.WasDone}, {On: day("2026-12-14"), Sort: upkeep.FallsDue}}
+	weeks := upkeep.Weeks(day("2026-12-02"), day("2026-12-06"), 2, entries)
+	require.Equal(t, []string{"2026-W49", "2026-W50"}, []string{weeks[0].Name, weeks[1].Name})
+	require.Equal(t, day("2026-11-30"), weeks[0].From)
+	require.Equal(t, []bool{true, false}, []bool{weeks[0].IsNow, weeks[1].IsNow})
+	require.Equal(t, upkeep.Load{Count: 2, Hours: 1.5, Untimed: 1}, weeks[0].Due)
+	require.Equal(t, []int{0, 1}, weeks[0].Entries)
+	require.Equal(t, upkeep.Load{Count: 1, Hours: 1.5}, weeks[1].Planned)
+	require.Zero(t, weeks[0].Done)
+	require.Equal(t, "2027-W01", upkeep.Weeks(day("2026-12-02"), day("2027-01-05"), 1, nil)[0].Name)
+	require.Equal(t, "2026-W53", upkeep.Weeks(day("2026-12-02"), day("2027-01-03"), 1, nil)[0].Name)
+
+	rapid.Check(t, func(t *rapid.T) {
+		now, from := calendar.FromDays(rapid.IntRange(0, 40_000).Draw(t, "now")), rapid.IntRange(0, 40_000).Draw(t,
+			"from")
+		given := rapid.SliceOf(rapid.Custom(func(t *rapid.T) upkeep.Entry {
+			return upkeep.Entry{On: calendar.FromDays(from + rapid.IntRange(-90, 90).Draw(t, "on")),
+				Sort: rapid.SampledFrom([]upkeep.Sort{upkeep.FallsDue, upkeep.IsPlan, upkeep.WasDone}).Draw(t, "sort")}
+		})).Draw(t, "entries")
+		met := map[int]bool{}
+		for _, w := range upkeep.Weeks(now, calendar.FromDays(from), 9, given) {
+			require.Equal(t, 1, w.From.Weekday())
+			require.Equal(t, w.Due.Count+w.Planned.Count+w.Done.Count, len(w.Entries))
+			for _, at := range w.Entries {
+				require.False(t, met[at])
+				met[at] = true
+				on := given[at].On
+				if given[at].Sort == upkeep.FallsDue && on.Before(now) {
+					on = now
+				}
+				require.False(t, on.Before(w.From) || w.To.Before(on))
+			}
+		}
+	})
+}

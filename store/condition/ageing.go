@@ -187,6 +187,25 @@ func ReadOuts(ctx context.Context, h pg.Handle, machineID, assemblyID int64) ([]
 	return found, err
 }
 
+// UpkeepLook is when parts of a class on a board were last dealt with, or looked at, in the course of upkeep.
+type UpkeepLook struct {
+	Class    string `db:"of_class"`
+	Assembly int64  `db:"board"`
+	On       string `db:"done_on"`
+}
+
+// UpkeepLooks lists them for the boards of a machine, or for one board.
+func UpkeepLooks(ctx context.Context, h pg.Handle, machineID, assemblyID int64) ([]UpkeepLook, error) {
+	found := []UpkeepLook{}
+	err := h.SelectContext(ctx, &found, `WITH here AS (SELECT f.assembly_id AS id FROM fitting f WHERE f.machine_id = $1
+			AND f.until IS NULL UNION SELECT CAST($2 AS bigint))
+		SELECT d.of_class, h.id AS board, CAST(max(d.done_on) AS text) AS done_on
+		FROM upkeep_deed d JOIN here h ON h.id = ANY (d.boards)
+		WHERE d.boards && ARRAY(SELECT id FROM here) AND NOT d.voided AND d.how <> 'not' GROUP BY d.of_class, h.id`,
+		machineID, assemblyID)
+	return found, err
+}
+
 // BoardName is what an assembly is called.
 type BoardName struct {
 	ID    int64  `db:"id"`

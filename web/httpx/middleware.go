@@ -7,6 +7,7 @@ import (
 	"log/slog"
 	"net/http"
 	"runtime/debug"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -24,8 +25,20 @@ func LogRequests(next http.Handler) http.Handler {
 			level = slog.LevelError
 		}
 		slog.Log(r.Context(), level, "request", "id", middleware.GetReqID(r.Context()), "method", r.Method,
-			"path", r.URL.Path, "status", wrapped.Status(), "bytes", wrapped.BytesWritten(), "took", time.Since(start))
+			"path", loggedPath(r.URL.Path), "status", wrapped.Status(), "bytes", wrapped.BytesWritten(), "took",
+			time.Since(start))
 	})
+}
+
+// secretPaths are those whose next part is a secret that opens what lies there.
+const secretPaths = "/api/calendar/"
+
+// loggedPath is a path without the secret that it may hold.
+func loggedPath(path string) string {
+	if strings.HasPrefix(path, secretPaths) {
+		return secretPaths + "..."
+	}
+	return path
 }
 
 // RecoverPanics answers a request whose handler panicked, and logs why.
@@ -39,7 +52,8 @@ func RecoverPanics(next http.Handler) http.Handler {
 			if cause == http.ErrAbortHandler {
 				panic(cause)
 			}
-			slog.Error("panic", "id", middleware.GetReqID(r.Context()), "path", r.URL.Path, "cause", cause, "stack",
+			slog.Error("panic", "id", middleware.GetReqID(r.Context()), "path", loggedPath(r.URL.Path), "cause",
+				cause, "stack",
 				string(debug.Stack()))
 			WriteProblem(w, &Problem{Title: "Server error", Status: http.StatusInternalServerError,
 				Detail: serverFailed})

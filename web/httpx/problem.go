@@ -29,6 +29,7 @@ import (
 	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/app/upkeep"
 	"frugalheron/app/work"
 	"frugalheron/store/blobs"
 	"frugalheron/store/pg"
@@ -82,6 +83,10 @@ type Newer struct {
 	Job              *work.Job                    `json:"job,omitempty"`
 	Stock            *parts.Stock                 `json:"stock,omitempty"`
 	Order            *parts.Order                 `json:"order,omitempty"`
+	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
+	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
+	Deed             *upkeep.Deed                 `json:"deed,omitempty"`
+	Plan             *upkeep.Plan                 `json:"plan,omitempty"`
 	Supply           *power.Supply                `json:"supply,omitempty"`
 	Rung             *power.RungView              `json:"rung,omitempty"`
 	PowerUp          *power.PowerUpView           `json:"powerUp,omitempty"`
@@ -183,6 +188,8 @@ func problem(ctx context.Context, err error) error {
 			busyLasts)
 	case errors.Is(err, action.ErrAnswerLost):
 		return &Problem{Title: "Done already", Status: http.StatusConflict, Detail: sentence(err.Error())}
+	case errors.Is(err, upkeep.ErrFeedEnded):
+		return &Problem{Title: "Address has ended", Status: http.StatusGone, Detail: sentence(err.Error())}
 	case errors.Is(err, accounts.ErrLinkEnded):
 		return &Problem{Title: "Link has ended", Status: http.StatusNotFound,
 			Detail: sentence(accounts.ErrLinkEnded.Error())}
@@ -258,6 +265,14 @@ func newer(record any) *Newer {
 		return &Newer{Job: &r}
 	case parts.Stock:
 		return &Newer{Stock: &r}
+	case upkeep.Rule:
+		return &Newer{Rule: &r}
+	case upkeep.RoundSummary:
+		return &Newer{Round: &r}
+	case upkeep.Deed:
+		return &Newer{Deed: &r}
+	case upkeep.Plan:
+		return &Newer{Plan: &r}
 	case parts.Order:
 		return &Newer{Order: &r}
 	case power.Supply:

@@ -776,6 +776,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendar-address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whether your calendar has an address
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-calendar-address"];
+        put?: never;
+        /**
+         * Make a new secret address for your calendar; the one before leads nowhere from then on
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["make-calendar-address"];
+        /**
+         * Take the address of your calendar away
+         * @description Roles: curator, technician, viewer.
+         */
+        delete: operations["drop-calendar-address"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/{secret}/heron.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calendar of a secret address, as iCalendar */
+        get: operations["read-calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chip-readings/{id}": {
         parameters: {
             query?: never;
@@ -1052,6 +1097,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["list-deadlines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Weeks of the diary: what falls due, what is planned, and what was done
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-diary"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2612,6 +2677,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What falls due at a machine, what always holds of it, and what was done
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-machine-upkeep"];
+        put?: never;
+        /**
+         * Say that a task of upkeep was done to a machine, on no round
+         * @description Roles: curator, technician.
+         */
+        post: operations["do-upkeep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/way": {
         parameters: {
             query?: never;
@@ -3384,6 +3473,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan something for a day
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite a plan
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-plan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a plan
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/power-ups/{id}/void": {
         parameters: {
             query?: never;
@@ -3846,6 +3995,110 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["split-rom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rounds that are walked now, and the newest of the others
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-rounds"];
+        put?: never;
+        /**
+         * Put all that is due of a task into walking order
+         * @description Roles: curator, technician.
+         */
+        post: operations["begin-round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tasks that are due today, each as a round
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-rounds-due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A round with its stops in walking order
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-round"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End a round; where nobody was stays due
+         * @description Roles: curator, technician.
+         */
+        post: operations["end-round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds/{id}/stops/{n}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say what was done or seen at a stop of a round
+         * @description Roles: curator, technician.
+         */
+        post: operations["answer-stop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4479,6 +4732,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/upkeep-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is done again and again, and what always holds
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-upkeep-rules"];
+        put?: never;
+        /**
+         * Write a rule of upkeep
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-upkeep-rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/upkeep-rules/subjects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What a rule of upkeep can be of: machines, and classes of parts that age
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-upkeep-subjects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/upkeep-rules/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite a rule of upkeep
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-upkeep-rule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/upkeep-rules/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a rule of upkeep; what was done by it stays
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-upkeep-rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -4772,6 +5109,31 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Answered: {
+            /** @description What was found there */
+            found?: components["schemas"]["FoundAtStop"];
+            /**
+             * @description Done; seen, which counts where a look is enough; or not, with why
+             * @enum {string}
+             */
+            how: "did" | "seen" | "not";
+            /** @description What was measured, as it is typed: BT1 3.58 V */
+            measured?: string;
+            note?: string;
+            /** @description How findings are now that were open there */
+            now?: components["schemas"]["FindingSeen"][];
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description The parts were taken out: their places are empty from now on */
+            takenOut?: boolean;
+            /**
+             * Format: int64
+             * @description Version of what was said of the stop before, to correct it; 0 for the first time
+             */
+            was?: number;
+            /** @description Why it could not be done */
+            why?: string;
         };
         Arrival: {
             /** @description The lot it came with, or null */
@@ -5592,6 +5954,40 @@ export interface components {
              */
             version: number;
         };
+        ChangedPlan: {
+            /** @description When it was done; a plan of a job or a round is done by doing that */
+            doneOn?: string;
+            /**
+             * Format: int64
+             * @description The job that it is
+             */
+            jobId?: number;
+            /**
+             * Format: int64
+             * @description The machine that it is about
+             */
+            machineId?: number;
+            /**
+             * Format: int64
+             * @description That it is to take; 0 where nobody says
+             */
+            minutes?: number;
+            /** @description YYYY-MM-DD */
+            on: string;
+            /**
+             * Format: int64
+             * @description The round that it is
+             */
+            ruleId?: number;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @description In words; left out where it is a job or a rule */
+            what?: string;
+            who?: string;
+        };
         ChangedPosition: {
             designator: string;
             occupants: components["schemas"]["Occupant"][];
@@ -5619,6 +6015,43 @@ export interface components {
             public?: boolean;
             /** @description Version of the content, as 1.1 */
             romVersion?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedRule: {
+            /**
+             * Format: int64
+             * @description 0 for what always holds: nothing falls due, it is told at the machine
+             */
+            everyMonths: number;
+            /** @description How it is done, and why */
+            how?: string;
+            /** @description A look is enough: a survey, or to see it at other work, counts, too */
+            looks?: boolean;
+            /**
+             * @description What is measured there
+             * @enum {string}
+             */
+            measures?: "" | "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            /**
+             * Format: int64
+             * @description That it usually takes at one machine; 0 where nobody knows
+             */
+            minutes?: number;
+            /**
+             * Format: int64
+             * @description Of this model alone; left out for all. For its machines it takes the place of a rule of all with the same words
+             */
+            modelId?: number;
+            /** @description machine, or the key of a class of parts that age */
+            of: string;
+            /** @description Of machines: to have had it under power counts, too */
+            runs?: boolean;
+            /** @example Measure the clock battery */
+            task: string;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -5829,6 +6262,13 @@ export interface components {
             state: "running" | "stopped" | "refused" | "done";
             /** Format: date-time */
             updatedAt: string;
+        };
+        ClassPart: {
+            /** Format: int64 */
+            assemblyId: number;
+            board: string;
+            /** @description Designators, or what it is called */
+            place: string;
         };
         Collection: {
             /** @example EH-{number:4} */
@@ -6369,6 +6809,29 @@ export interface components {
              */
             version: number;
         };
+        Deed: {
+            by: string;
+            found: string;
+            /** @enum {string} */
+            how: "did" | "seen" | "not";
+            /** Format: int64 */
+            id: number;
+            measured: string;
+            note: string;
+            on: string;
+            /**
+             * Format: int64
+             * @description Null for what was done by itself
+             */
+            roundId: number | null;
+            /** Format: int64 */
+            ruleId: number;
+            takenOut: boolean;
+            task: string;
+            /** Format: int64 */
+            version: number;
+            why: string;
+        };
         Delivery: {
             by: string;
             /**
@@ -6431,6 +6894,59 @@ export interface components {
             fits: "exact" | "short" | "long";
             number: string;
         };
+        DiaryEntry: {
+            /** @description Of the first of them; of a board that is in none, what it is called */
+            accessions: string[];
+            /**
+             * Format: int64
+             * @description Machines, or deeds
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description Of the rule, the plan, the round, the job or what else it is
+             */
+            id: number;
+            /** @description Of what was planned: it was done */
+            isDone: boolean;
+            /** @enum {string} */
+            kind: "upkeep" | "deadline" | "plan" | "round" | "job" | "survey" | "power-up" | "log";
+            /**
+             * Format: int64
+             * @description Where it is about one; else null
+             */
+            machineId: number | null;
+            /**
+             * Format: int64
+             * @description 0 where nobody knows
+             */
+            minutes: number;
+            on: string;
+            /**
+             * Format: int64
+             * @description Of what falls due; below 0 before the day
+             */
+            overdueDays: number;
+            /** @description The plan that it is, or null */
+            plan: components["schemas"]["Plan"] | null;
+            /** @enum {string} */
+            sort: "due" | "planned" | "done";
+            what: string;
+            who: string;
+        };
+        DiaryWeek: {
+            done: components["schemas"]["Load"];
+            /** @description What falls due in it; what is overdue is due in the week of today */
+            due: components["schemas"]["Load"];
+            from: string;
+            /** @description Today lies in it */
+            isNow: boolean;
+            lines: components["schemas"]["DiaryEntry"][];
+            /** @description As ISO 8601 names it: 2026-W49 */
+            name: string;
+            planned: components["schemas"]["Load"];
+            to: string;
+        };
         Difference: {
             /** @description Without its text; number 0 for the empty sheet before the first */
             from: components["schemas"]["Revision"];
@@ -6459,6 +6975,28 @@ export interface components {
              * @description The event of the history, by which the action can be undone
              */
             event: number;
+        };
+        DoneInput: {
+            /** @description What was found there */
+            found?: components["schemas"]["FoundAtStop"];
+            /**
+             * @description Done; seen, which counts where a look is enough; or not, with why
+             * @enum {string}
+             */
+            how: "did" | "seen" | "not";
+            /** @description What was measured, as it is typed: BT1 3.58 V */
+            measured?: string;
+            note?: string;
+            /** @description How findings are now that were open there */
+            now?: components["schemas"]["FindingSeen"][];
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** Format: int64 */
+            ruleId: number;
+            /** @description The parts were taken out: their places are empty from now on */
+            takenOut?: boolean;
+            /** @description Why it could not be done */
+            why?: string;
         };
         Dossier: {
             arrival: components["schemas"]["Arrival"];
@@ -6497,6 +7035,53 @@ export interface components {
         };
         Drafts: {
             drafts: components["schemas"]["Draft"][];
+        };
+        Due: {
+            /** @description Empty for a board */
+            accession: string;
+            /**
+             * Format: int64
+             * @description The board that is in no machine; null for a machine
+             */
+            assemblyId: number | null;
+            /** @description Where it is while it is not in the house; then it is on no round */
+            away: string;
+            because: string;
+            /**
+             * Format: int64
+             * @description Null for a board that is in none
+             */
+            machineId: number | null;
+            /**
+             * Format: int64
+             * @description That it usually takes; 0 where nobody knows
+             */
+            minutes: number;
+            name: string;
+            /** @description YYYY-MM-DD */
+            on: string;
+            /**
+             * Format: int64
+             * @description Below 0 before the day
+             */
+            overdueDays: number;
+            place: string;
+            /** Format: int64 */
+            ruleId: number;
+            task: string;
+        };
+        EndedRound: {
+            /**
+             * Format: int64
+             * @description That it took; 0 where nobody says
+             */
+            minutes?: number;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         EndedSurvey: {
             /** @description One of the cosmetic grades */
@@ -6783,6 +7368,15 @@ export interface components {
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
         };
+        Feed: {
+            /**
+             * Format: date-time
+             * @description Null while there is none
+             */
+            madeAt: string | null;
+            /** @description Where it is read, with the secret: told once, when it is made; only what it hashes to is kept */
+            path: string;
+        };
         Field: {
             binary: string;
             /** Format: int64 */
@@ -6868,6 +7462,11 @@ export interface components {
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
             subsystem: string;
+        };
+        FindingSeen: {
+            /** @enum {string} */
+            how: "same" | "worse" | "better" | "gone";
+            key: string;
         };
         FindingSource: {
             /**
@@ -7087,6 +7686,15 @@ export interface components {
             place: string;
             serial: string;
             title: string;
+        };
+        FoundAtStop: {
+            /** @description As leaking, or corroded */
+            kind: string;
+            /**
+             * @description As is usual for that, when it is left out
+             * @enum {string}
+             */
+            severity?: "" | "cosmetic" | "watch" | "repair" | "hazard";
         };
         Gap: {
             /** Format: int64 */
@@ -7936,6 +8544,20 @@ export interface components {
              */
             version: number;
         };
+        Load: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: double
+             * @description Of those of which it is known
+             */
+            hours: number;
+            /**
+             * Format: int64
+             * @description Of which nobody knows how long they take
+             */
+            untimed: number;
+        };
         Location: {
             /** @description Where it is going, while it is on its way */
             boundFor: string;
@@ -8412,6 +9034,14 @@ export interface components {
              * @description Machines that the filters leave, on all pages; counted for the first page, else 0
              */
             total: number;
+        };
+        MachineUpkeep: {
+            /** @description What always holds of it */
+            always: components["schemas"]["Rule"][];
+            /** @description The newest first */
+            done: components["schemas"]["Deed"][];
+            /** @description By day */
+            due: components["schemas"]["Due"][];
         };
         Maker: {
             /** @description EDTF; empty while it goes on, or where it is not known */
@@ -9016,6 +9646,7 @@ export interface components {
             collection?: components["schemas"]["Collection"];
             connector?: components["schemas"]["ConnectorView"];
             custody?: components["schemas"]["Custody"];
+            deed?: components["schemas"]["Deed"];
             finding?: components["schemas"]["Finding"];
             identification?: components["schemas"]["IdentificationView"];
             job?: components["schemas"]["Job"];
@@ -9031,11 +9662,14 @@ export interface components {
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
+            plan?: components["schemas"]["Plan"];
             powerPart?: components["schemas"]["PowerPart"];
             powerUp?: components["schemas"]["PowerUpView"];
             procedure?: components["schemas"]["Procedure"];
             question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
+            round?: components["schemas"]["RoundSummary"];
+            rule?: components["schemas"]["Rule"];
             rung?: components["schemas"]["RungView"];
             serving?: components["schemas"]["Serving"];
             sheet?: components["schemas"]["Revision"];
@@ -9191,6 +9825,12 @@ export interface components {
             sort: string;
             /** Format: int64 */
             version: number;
+        };
+        OpenFinding: {
+            key: string;
+            kind: string;
+            severity: string;
+            where: string;
         };
         OpenedUp: {
             /** @description Logs that ended, the newest first */
@@ -9667,6 +10307,71 @@ export interface components {
              * @description Drawers of the stores
              */
             parts: number;
+        };
+        Plan: {
+            accession: string;
+            /** @description When it was done; a plan of a job or a round is done by doing that */
+            doneOn?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description The job that it is
+             */
+            jobId?: number;
+            /**
+             * Format: int64
+             * @description The machine that it is about
+             */
+            machineId?: number;
+            /**
+             * Format: int64
+             * @description That it is to take; 0 where nobody says
+             */
+            minutes?: number;
+            /** @description YYYY-MM-DD */
+            on: string;
+            /**
+             * Format: int64
+             * @description The round that it is
+             */
+            ruleId?: number;
+            /** @description What it is called: by its words, its job or its rule */
+            task: string;
+            /** Format: int64 */
+            version: number;
+            /** @description In words; left out where it is a job or a rule */
+            what?: string;
+            who?: string;
+        };
+        PlanInput: {
+            /** @description When it was done; a plan of a job or a round is done by doing that */
+            doneOn?: string;
+            /**
+             * Format: int64
+             * @description The job that it is
+             */
+            jobId?: number;
+            /**
+             * Format: int64
+             * @description The machine that it is about
+             */
+            machineId?: number;
+            /**
+             * Format: int64
+             * @description That it is to take; 0 where nobody says
+             */
+            minutes?: number;
+            /** @description YYYY-MM-DD */
+            on: string;
+            /**
+             * Format: int64
+             * @description The round that it is
+             */
+            ruleId?: number;
+            /** @description In words; left out where it is a job or a rule */
+            what?: string;
+            who?: string;
         };
         PluggedConnector: {
             open: boolean;
@@ -10611,6 +11316,133 @@ export interface components {
              */
             version: number;
         };
+        Round: {
+            by: string;
+            /**
+             * Format: int64
+             * @description Stops of which something was said
+             */
+            done: number;
+            /** @description Empty while it is open */
+            endedOn: string;
+            /** Format: int64 */
+            id: number;
+            isOpen: boolean;
+            /**
+             * Format: int64
+             * @description That it took; 0 while nobody said
+             */
+            minutes: number;
+            note: string;
+            /** @description Day on which it was begun */
+            on: string;
+            roundsOf: components["schemas"]["RoundStop"][];
+            rule: components["schemas"]["Rule"];
+            /** Format: int64 */
+            ruleId: number;
+            /** Format: int64 */
+            stops: number;
+            task: string;
+            /**
+             * Format: int64
+             * @description Minutes from its beginning to the last answer, if that was within 8 hours; else 0
+             */
+            took: number;
+            /** Format: int64 */
+            version: number;
+        };
+        RoundDue: {
+            /**
+             * Format: int64
+             * @description Due, and not in the house
+             */
+            away: number;
+            /**
+             * Format: int64
+             * @description 0 where nobody knows
+             */
+            minutes: number;
+            /** @description The day on which the first of them was due */
+            oldest: string;
+            /**
+             * Format: int64
+             * @description The round of the task that is walked now, or null
+             */
+            openRound: number | null;
+            rule: components["schemas"]["Rule"];
+            /**
+             * Format: int64
+             * @description Machines, and boards that are in none
+             */
+            stops: number;
+        };
+        RoundInput: {
+            /** Format: int64 */
+            ruleId: number;
+            /** @description YYYY-MM-DD: what is due by then; today when it is left out */
+            until?: string;
+        };
+        RoundStop: {
+            accession: string;
+            /**
+             * Format: int64
+             * @description The board that is in no machine; null for a machine
+             */
+            assemblyId: number | null;
+            /** @description Why it is due */
+            because: string;
+            /** @description What was said of it; null while nobody was there */
+            deed: components["schemas"]["Deed"] | null;
+            /** @description Open ones of its parts, of which one may say how they are now */
+            findings: components["schemas"]["OpenFinding"][];
+            /**
+             * Format: int64
+             * @description Null for a board that is in none
+             */
+            machineId: number | null;
+            /**
+             * Format: int64
+             * @description Counted from 1, in walking order
+             */
+            n: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description When the round was begun
+             */
+            overdueDays: number;
+            /** @description Which parts it is about; empty for the machine as a whole */
+            parts: components["schemas"]["ClassPart"][];
+            place: string;
+        };
+        RoundSummary: {
+            by: string;
+            /**
+             * Format: int64
+             * @description Stops of which something was said
+             */
+            done: number;
+            /** @description Empty while it is open */
+            endedOn: string;
+            /** Format: int64 */
+            id: number;
+            isOpen: boolean;
+            /**
+             * Format: int64
+             * @description That it took; 0 while nobody said
+             */
+            minutes: number;
+            note: string;
+            /** @description Day on which it was begun */
+            on: string;
+            /** Format: int64 */
+            ruleId: number;
+            /** Format: int64 */
+            stops: number;
+            task: string;
+            /** Format: int64 */
+            version: number;
+        };
         Row: {
             expected: components["schemas"]["Expected"] | null;
             /** Format: int64 */
@@ -10632,6 +11464,80 @@ export interface components {
             gone: number[];
             /** @description In place of all that was told of their lines, in the order of lines */
             put: components["schemas"]["SheetRecord"][];
+        };
+        Rule: {
+            /** @description Of its words, each once */
+            cautions: components["schemas"]["Caution"][];
+            /** @description What its class is called; empty for machines */
+            className: string;
+            /**
+             * Format: int64
+             * @description 0 for what always holds: nothing falls due, it is told at the machine
+             */
+            everyMonths: number;
+            /** @description How it is done, and why */
+            how?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description A look is enough: a survey, or to see it at other work, counts, too */
+            looks?: boolean;
+            /**
+             * @description What is measured there
+             * @enum {string}
+             */
+            measures?: "" | "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            /**
+             * Format: int64
+             * @description That it usually takes at one machine; 0 where nobody knows
+             */
+            minutes?: number;
+            /** @description What its model is called; empty for a rule of all */
+            model: string;
+            /**
+             * Format: int64
+             * @description Of this model alone; left out for all. For its machines it takes the place of a rule of all with the same words
+             */
+            modelId?: number;
+            /** @description machine, or the key of a class of parts that age */
+            of: string;
+            /** @description Of machines: to have had it under power counts, too */
+            runs?: boolean;
+            /** @example Measure the clock battery */
+            task: string;
+            /** Format: int64 */
+            version: number;
+        };
+        RuleInput: {
+            /**
+             * Format: int64
+             * @description 0 for what always holds: nothing falls due, it is told at the machine
+             */
+            everyMonths: number;
+            /** @description How it is done, and why */
+            how?: string;
+            /** @description A look is enough: a survey, or to see it at other work, counts, too */
+            looks?: boolean;
+            /**
+             * @description What is measured there
+             * @enum {string}
+             */
+            measures?: "" | "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            /**
+             * Format: int64
+             * @description That it usually takes at one machine; 0 where nobody knows
+             */
+            minutes?: number;
+            /**
+             * Format: int64
+             * @description Of this model alone; left out for all. For its machines it takes the place of a rule of all with the same words
+             */
+            modelId?: number;
+            /** @description machine, or the key of a class of parts that age */
+            of: string;
+            /** @description Of machines: to have had it under power counts, too */
+            runs?: boolean;
+            /** @example Measure the clock battery */
+            task: string;
         };
         Run: {
             /** Format: int64 */
@@ -11487,6 +12393,10 @@ export interface components {
             kind: "same" | "mine" | "theirs" | "alike" | "conflict";
             mine: string[];
             theirs: string[];
+        };
+        Subject: {
+            key: string;
+            name: string;
         };
         SubsystemName: {
             /** @description Kinds of findings that are usual there */
@@ -15794,6 +16704,206 @@ export interface operations {
             };
         };
     };
+    "get-calendar-address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "make-calendar-address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "drop-calendar-address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-reading": {
         parameters: {
             query?: never;
@@ -16780,6 +17890,75 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-diary": {
+        parameters: {
+            query?: {
+                /** @description YYYY-MM-DD, a day in the first week; today when it is left out */
+                from?: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryWeek"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -23011,6 +24190,144 @@ export interface operations {
             };
         };
     };
+    "get-machine-upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineUpkeep"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "do-upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Deed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "find-way": {
         parameters: {
             query: {
@@ -25967,6 +27284,233 @@ export interface operations {
             };
         };
     };
+    "add-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-plan": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "void-power-up": {
         parameters: {
             query: {
@@ -27663,6 +29207,397 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundSummary"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-rounds-due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundDue"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndedRound"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundSummary"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "answer-stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                n: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answered"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Deed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -30059,6 +31994,327 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-upkeep-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-upkeep-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-upkeep-subjects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Subject"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-upkeep-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-upkeep-rule": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

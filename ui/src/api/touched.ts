@@ -4,10 +4,10 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'needs' | 'orders' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'needs' | 'orders' | 'upkeep' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
-const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment'] as const satisfies Kind[]
+const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
 
 /** The one table of which deed makes what else out of date: what is here is read anew where it is shown. */
 const touches = {
@@ -29,6 +29,10 @@ const touches = {
   judgement: [...ofMachine, 'condition', 'measurements', 'risks', 'peripherals'],
   /** Work on a machine. */
   job: [...ofMachine, 'needs', 'orders', 'stock'],
+  /** A rule of upkeep, a round, a plan. */
+  upkeep: ['upkeep', 'start'],
+  /** The address of one's calendar. */
+  session: ['own sessions'],
   /** A drawer, an order, what is set aside: jobs go on, or wait. */
   stores: [...ofMachine, 'needs', 'orders', 'stock', 'places'],
   /** What feeds a machine, its ladder, and that power was applied. */

@@ -18,11 +18,13 @@ import { readerQuery, romListQuery, romSetsQuery } from '../api/roms'
 import { signListsQuery } from '../api/signs'
 import { needsQuery, ordersQuery, stockQuery } from '../api/stores'
 import { deadlinesQuery, findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
+import { diaryQuery, roundQuery, roundsDueQuery, roundsQuery, rulesQuery } from '../api/upkeep'
 import { Frame } from '../frame/Frame'
 import { NothingHere } from '../frame/NothingHere'
 import { lazyPage } from '../kit/lazyPage'
 import { benchQueries, glance, stages } from '../rooms/bench/stages'
 import { readQuery } from '../rooms/collection/machineFilters'
+import { shownWeeks } from '../rooms/diary/shownWeeks'
 import { App } from './App'
 import { Moved } from './Moved'
 import { type Asks, onMoves, prepare } from './prepare'
@@ -78,7 +80,10 @@ export const routes: RouteObject[] = [
     page('/stores/:assemblyId', () => import('../rooms/stores/OneLoose'),
       ({ assemblyId }) => [assemblyQuery(Number(assemblyId))]),
     page('/diary', () => import('../rooms/diary/Diary'),
-      (_, __, { mayWriteSheets }) => [historyQuery('collection'), ...(mayWriteSheets ? [openDataQuery] : [])]),
+      (_, filters, { mayWriteSheets }) => [historyQuery('collection'), diaryQuery(filters.get('from') ?? '', shownWeeks),
+        roundsDueQuery, roundsQuery, ...(mayWriteSheets ? [openDataQuery] : [])]),
+    page('/diary/upkeep', () => import('../rooms/diary/UpkeepRules'), () => [rulesQuery]),
+    page('/diary/rounds/:id', () => import('../rooms/diary/OneRound'), ({ id }) => [roundQuery(Number(id))]),
     page('/diary/open-first', () => import('../rooms/diary/OpenFirst'),
       () => [openingsQuery(240), risksQuery(0)]),
     page('/diary/ageing', () => import('../rooms/diary/Ageing'),

@@ -7,6 +7,6 @@ export const rooms: Room[] = [
   { key: 'b', path: '/bench', name: 'Bench', words: 'machine in hand' },
   { key: 'c', path: '/collection', name: 'Collection', words: 'machines list shelves' },
   { key: 't', path: '/stores', name: 'Stores', words: 'loose boards cards' },
-  { key: 'd', path: '/diary', name: 'Diary', words: 'history done' },
+  { key: 'd', path: '/diary', name: 'Diary', words: 'history done due week calendar rounds plan' },
   { key: 'l', path: '/library', name: 'Library', words: 'types chips' },
 ]

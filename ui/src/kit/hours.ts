@@ -14,3 +14,9 @@ export function inHours(minutes: number): string {
   return [hours > 0 && `${String(hours)} h`, minutes % 60 > 0 && `${String(minutes % 60)} min`].filter(Boolean)
     .join(' ') || '0 min'
 }
+
+/** How long something is overdue, as people say it: in days for two years, then in years. */
+export function late(days: number): string {
+  if (days > 730) return `${String(Math.floor(days / 365.25))} years overdue`
+  return days === 1 ? '1 day overdue' : `${days.toLocaleString('en')} days overdue`
+}

@@ -6,6 +6,7 @@ import { Field, FieldGrid } from '../../kit/Field'
 import { Page, Title } from '../../kit/Page'
 import { RecordForm } from '../../kit/RecordForm'
 import { usePanel } from '../../kit/usePanel'
+import { CalendarAddress } from './CalendarAddress'
 import { CollectionSettings } from './CollectionSettings'
 import { People } from './People'
 import { Sessions } from './Sessions'
@@ -49,6 +50,7 @@ export default function Account() {
       )}
       {account?.mayKeepTheRecord && <CollectionSettings />}
       {account?.mayKeepTheRecord && <People />}
+      <CalendarAddress />
       <Sessions />
     </Page>
   )

@@ -4,18 +4,25 @@ import { Link } from 'react-router'
 import { openDataQuery } from '../../api/dossier'
 import { useAccount } from '../../api/session'
 import { HistoryList } from '../../features/history/HistoryList'
-import { Faint, Page, Title } from '../../kit/Page'
+import { Faint, Page, PageHead, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
+import { Rounds } from './Rounds'
+import { Weeks } from './Weeks'
 
-/** What has to be decided, and what was done in the collection, the newest first. */
+/** What falls due, what is planned and what was done, by week; rounds; what has to be decided; and the history. */
 export default function Diary() {
   const isStaff = useAccount()?.mayWriteSheets ?? false
   return (
     <Page>
-      <Title>Diary</Title>
-      <p><Link to="/diary/open-first">What to open first this month</Link></p>
+      <PageHead>
+        <Title>Diary</Title>
+        <p><Link to="/diary/open-first">What to open first this month</Link> · <Link to="/diary/upkeep">Rules of
+          upkeep</Link> · <Link to="/account#your-calendar">In your calendar</Link></p>
+      </PageHead>
+      <Rounds />
+      <Weeks />
       {isStaff && <OpenData />}
-      <Part title="What was done" faint="The newest first. What falls due, rounds and loans will stand here later.">
+      <Part title="What was done" faint="All of it, the newest first">
         <HistoryList of="collection" />
       </Part>
     </Page>

@@ -11,6 +11,7 @@ import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { type Job, openJobsQuery } from '../../api/work'
 import { type Begun, type Deadline, deadlinesQuery, inHandQuery } from '../../api/start'
+import { roundsDueQuery, roundsQuery } from '../../api/upkeep'
 import { useDrafts } from '../../data/useDrafts'
 import { useWaiting } from '../../data/useWaiting'
 import { dayOf, moment } from '../../features/history/moment'
@@ -71,9 +72,12 @@ function Due() {
   const risks = useInfiniteQuery(risksQuery(0))
   const first = risks.data?.pages[0]
   const deadlines = useQuery(deadlinesQuery).data ?? []
+  const rounds = useQuery(roundsDueQuery).data?.filter(({ stops, openRound }) => stops > 0 && openRound === null) ?? []
   return (
     <Part title="Due" faint={first && `${first.due.toLocaleString('en')} looks overdue`}
       action={<Link to="/diary/open-first">What to open first</Link>}>
+      {rounds.length > 0 && <Lines>{rounds.slice(0, shown).map(({ rule, stops, oldest }) => <li key={rule.id}><Link
+        to="/diary#rounds">Round: {rule.task}</Link>, {counted(stops, 'machine')} <Day>since {oldest}</Day></li>)}</Lines>}
       {deadlines.length > 0 && <Lines>{deadlines.slice(0, shown).map((one) => <OneDeadline key={`${one.kind} ${String(one.id)}`}
         one={one} />)}</Lines>}
       {deadlines.length > shown && <Faint>and {deadlines.length - shown} more</Faint>}
@@ -99,15 +103,18 @@ function OneDeadline({ one }: { one: Deadline }) {
 const what = { 'lasting repair': 'lasting repair', 'goes back': 'Goes back', order: 'Order' } as const
 
 function InHand() {
+  const rounds = useQuery(roundsQuery).data?.filter(({ isOpen }) => isOpen) ?? []
   const begun = useQuery(inHandQuery)
   const jobs = useQuery(openJobsQuery).data?.filter(({ state }) => state === 'in hand') ?? []
   return (
     <Part title="In hand" faint="Begun, and not ended">
       {begun.error && <Notice tone="stop" word="Not read.">{messageOf(begun.error)}</Notice>}
+      {rounds.length > 0 && <Lines>{rounds.map((round) => <li key={round.id}><Link to={`/diary/rounds/${String(round.id)}`}>
+        {round.task}</Link> is walked, {round.done} of {round.stops} <Day>since {round.on}</Day></li>)}</Lines>}
       {jobs.length > 0 && <Lines>{jobs.slice(0, shown).map((job) => <li key={job.id}><ToJob job={job} /> is in
         hand{job.left && `; left: ${job.left}`}</li>)}</Lines>}
-      <Waiting of={begun.data} what="What is in hand" none={jobs.length > 0 ? ''
-        : 'No machine is open, no survey runs, and no job is in hand.'}>
+      <Waiting of={begun.data} what="What is in hand" none={jobs.length + rounds.length > 0 ? ''
+        : 'No machine is open, no survey runs, and no job or round is in hand.'}>
         {(one: Begun) => (
           <li key={`${one.kind} ${String(one.machineId)}`}>
             <Link to={`/bench/${String(one.machineId)}/${one.kind === 'log' ? 'open-up' : 'judge'}`}>

@@ -11,6 +11,7 @@ import { treatmentQuery } from '../../../api/work'
 import { type Machine, usePictureOf } from '../../../api/machines'
 import { messageOf } from '../../../api/problem'
 import { Complement } from '../../../features/complement/Complement'
+import { Always } from '../../../features/upkeep/MachineUpkeep'
 import { moment } from '../../../features/history/moment'
 import { Button } from '../../../kit/Button'
 import { Mark } from '../../../kit/Mark'
@@ -42,6 +43,7 @@ export function AtAGlance({ machine, dossier }: { machine: Machine; dossier: Dos
           <Back machineId={machine.id} />
         </div>
       </Top>
+      <Always machineId={machine.id} />
       <Next machineId={machine.id} urgent={urgent} />
       <Part title="As it sits" faint="Each leads to its sheet">
         {units.length === 0 ? <p>Nothing is written down about its inside yet. <Link

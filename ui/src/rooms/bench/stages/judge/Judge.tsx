@@ -5,6 +5,7 @@ import { conditionQuery } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
 import { Notice } from '../../../../kit/Notice'
+import { MachineUpkeep } from '../../../../features/upkeep/MachineUpkeep'
 import { Adjusters } from './Adjusters'
 import { Findings } from './Findings'
 import { Grades } from './Grades'
@@ -29,6 +30,7 @@ export function Judge({ machine }: { machine: Machine }) {
       <Measurements machine={machine} findings={condition.data.findings} mayWrite={mayWrite} />
       <SignsSeen machine={machine} mayWrite={mayWrite} />
       <Adjusters machineId={machine.id} mayWrite={mayWrite} />
+      <MachineUpkeep machineId={machine.id} />
       <MachineRisks machineId={machine.id} />
     </>
   )

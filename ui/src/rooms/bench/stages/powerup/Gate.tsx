@@ -4,6 +4,7 @@ import styled from 'styled-components'
 import type { Machine } from '../../../../api/machines'
 import type { Power } from '../../../../api/power'
 import { gateMark, gateName, gateStates } from '../../../../features/power/states'
+import { Always } from '../../../../features/upkeep/MachineUpkeep'
 import { Cautions } from '../../../../kit/Cautions'
 import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
 import { Mark } from '../../../../kit/Mark'
@@ -29,6 +30,7 @@ export function Gate({ machine, power }: Props) {
           </Station>
         ))}
       </Way>
+      <Always machineId={machine.id} />
       <Cautions cautions={power.cautions.filter(({ key }) => key === 'mains' || key === 'tube')} />
       {power.next.kind !== 'none' && (
         <p><strong>Next:</strong> {nextWords[power.next.kind]} {power.next.step}: {power.next.why}.</p>
