@@ -71,6 +71,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	question := must(u.Unknowns.Ask(ctx, curator,
 		unknowns.QuestionInput{Sort: "other", Subject: "the lamp", Text: "why"}))
 	must(u.Condition.StartSurvey(ctx, curator, u.machine, "", ""))
+	must(u.Work.Choose(ctx, curator, u.machine, "aim", 0, work.ChoiceInput{Option: "conserve", Why: "rare"}))
 	must(u.Upkeep.Answer(ctx, curator, u.round, 1, 0, upkeep.AnswerInput{How: "seen"}))
 	survey := must(u.Condition.Condition(ctx, curator, u.machine)).Running
 	adjuster := must(u.Condition.AddAdjuster(ctx, curator, u.machine,
@@ -177,7 +178,11 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		},
 		"upkeep.VoidPlan": func() error { return second(u.Upkeep.VoidPlan(ctx, curator, u.plan, old)) },
 		"upkeep.VoidRule": func() error { return second(u.Upkeep.VoidRule(ctx, curator, u.rule, old)) },
-		"work.VoidJob":    func() error { return second(u.Work.VoidJob(ctx, curator, job.ID, old)) },
+		"work.Choose": func() error {
+			return second(u.Work.Choose(ctx, curator, u.machine, "aim", old, work.ChoiceInput{Option: "run",
+				Why: "asked"}))
+		},
+		"work.VoidJob": func() error { return second(u.Work.VoidJob(ctx, curator, job.ID, old)) },
 		"work.WorkOnJob": func() error {
 			return second(u.Work.WorkOnJob(ctx, curator, job.ID, old, work.WorkInput{State: "in hand"}))
 		},

@@ -662,6 +662,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Click(Button("Edit the plan Fetch a lead")), See(Labelled("Done on")))
 	look(theme+" upkeep rules", at("/diary/upkeep?open=rule"), See(Labelled("Every so many months")),
 		Click(Button("Edit Look")), See(Button("Delete Look")))
+	look(theme+" policies", at("/collection/policies"), Click(Button("Decide: Capacitors")),
+		See(Labelled("Decided by")))
 	look(theme+" round", at("/diary"), Click(Button("Begin the round: Look")), See(Text("0 of ")),
 		Click(`//summary[.="Something is odd there"]`), Click(Button("End the round")),
 		See(Labelled("Hours that it took")))

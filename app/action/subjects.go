@@ -21,6 +21,7 @@ var subjects = map[string]subject{
 	"supply": {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
 	"job":   {MayLook, true},
 	"round": {MayLook, true}, "upkeep rule": {MayLook, true}, "deed": {MayLook, true}, "plan": {MayLook, true},
+	"policy":   {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},
 	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true},
 	"chip reading": {MayLook, true},

@@ -43,6 +43,7 @@ type Wanting struct {
 	AssemblyID *int64             `json:"assemblyId"`
 	Place      string             `json:"place" says:"text" doc:"Designators, where it has some"`
 	Usual      []string           `json:"usual" doc:"Keys of the usual jobs, the likeliest first"`
+	Policy     *Advised           `json:"policy" doc:"What follows by what was chosen for the machine, or null"`
 }
 
 // Treatment reads it.
@@ -87,7 +88,7 @@ func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID i
 				}
 			}
 		}
-		return t, nil
+		return t, s.advise(ctx, actor, machineID, &t, how.Findings)
 	})
 }
 

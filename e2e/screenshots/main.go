@@ -106,11 +106,15 @@ func scenes(url string) []scene {
 			browser.See(browser.Text("Over the years")),
 			chromedp.Evaluate(`document.querySelector('section[aria-label="Survey"]').scrollIntoView()`, nil),
 		}},
-		{"open-first", 1280, 800,
+		{"diary", 1280, 900,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
-				chromedp.Navigate(url + "/diary/open-first"), browser.See(browser.Text("In 4 h")),
-				browser.See(browser.Text("The whole order"))}},
-		{"take-stock-narrow", 390, 844, onBench("EH-0142", `//aside/button[contains(., "RAM")]`)},
+				chromedp.Navigate(url + "/diary"), browser.See(browser.Text("Go on with the round")),
+				browser.See(browser.Text("Replace safety capacitors"))}},
+		{"round-narrow", 390, 844,
+			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
+				chromedp.Navigate(url + "/diary/rounds/1"), browser.See(browser.Text("Only seen")),
+				chromedp.Evaluate(`document.querySelector("progress").scrollIntoView()`, nil),
+				browser.Click(`//summary[starts-with(., "Take care")]`)}},
 	}
 }
 

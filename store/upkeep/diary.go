@@ -161,10 +161,10 @@ func DoneBetween(ctx context.Context, h pg.Handle, from, to, zone string) ([]Was
 			WHERE NOT d.voided AND d.round_id IS NULL AND d.how <> 'not'
 				AND d.done_on BETWEEN CAST($1 AS date) AND CAST($2 AS date)
 			UNION ALL
-			SELECT CAST(j.body->'ending'->>'on' AS date), 'job', j.body->>'title', j.machine_id, j.id, 0, 1,
+			SELECT CAST(NULLIF(j.body->'ending'->>'on', '') AS date), 'job', j.body->>'title', j.machine_id, j.id, 0, 1,
 				CAST(NULLIF(j.body->>'minutes', '0') AS integer)
-			FROM job j WHERE NOT j.voided AND j.state = 'done' AND COALESCE(j.body->'ending'->>'on', '') <> ''
-				AND CAST(j.body->'ending'->>'on' AS date) BETWEEN CAST($1 AS date) AND CAST($2 AS date)
+			FROM job j WHERE NOT j.voided AND j.state = 'done'
+				AND j.body->'ending'->>'on' BETWEEN CAST($1 AS text) AND CAST($2 AS text)
 			UNION ALL
 			SELECT s.made_on, 'survey', '', s.machine_id, s.id, 0, 1, NULL
 			FROM survey s WHERE s.finished AND s.made_on BETWEEN CAST($1 AS date) AND CAST($2 AS date)

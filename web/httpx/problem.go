@@ -81,6 +81,7 @@ type Newer struct {
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
 	Serving          *sharing.Serving             `json:"serving,omitempty"`
 	Job              *work.Job                    `json:"job,omitempty"`
+	Choice           *work.Choice                 `json:"choice,omitempty"`
 	Stock            *parts.Stock                 `json:"stock,omitempty"`
 	Order            *parts.Order                 `json:"order,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
@@ -265,6 +266,8 @@ func newer(record any) *Newer {
 		return &Newer{Job: &r}
 	case parts.Stock:
 		return &Newer{Stock: &r}
+	case work.Choice:
+		return &Newer{Choice: &r}
 	case upkeep.Rule:
 		return &Newer{Rule: &r}
 	case upkeep.RoundSummary:

@@ -31,6 +31,12 @@ type FinishedJob struct {
 	work.FinishInput
 }
 
+// MadeChoice is what was decided, and the version that it started from.
+type MadeChoice struct {
+	Version int `json:"version" minimum:"0" doc:"Of the choice before; 0 while nobody decided"`
+	work.ChoiceInput
+}
+
 // Register adds them.
 func Register(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -39,6 +45,7 @@ func Register(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[work.Treatment], error) {
 		return httpx.Answer(actions.Work.Treatment(ctx, actor, in.ID))
 	})
+	registerPolicies(api, actions)
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-open-jobs", Method: http.MethodGet, Path: "/api/jobs",
 		Summary: "The jobs of all machines that are not ended, the oldest first",

@@ -2357,6 +2357,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/policies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * By which school a machine is restored
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-policies-of-machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/policies/{question}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Decide a question for a machine, with the reason
+         * @description Roles: curator, technician.
+         */
+        put: operations["choose-policy-of-machine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/policies/{question}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What each option takes at a machine: parts, hours, money
+         * @description Roles: curator, technician.
+         */
+        get: operations["get-policy-costs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/power": {
         parameters: {
             query?: never;
@@ -3527,6 +3587,46 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["void-plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/policies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * By which school the collection restores: questions, options and what was decided
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-policies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/policies/{question}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Decide a question for the collection
+         * @description Roles: curator.
+         */
+        put: operations["choose-policy"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4978,6 +5078,22 @@ export interface components {
             /** @description Where it stands now, as found: two o'clock, 1.2 turns in */
             position?: string;
         };
+        Advised: {
+            /** @description All findings that the job mends */
+            findingKeys: string[];
+            /** @description Nothing is done about it */
+            leave: boolean;
+            needs: string[];
+            option: string;
+            /** @description Designators of all that the job is about */
+            place: string;
+            question: string;
+            /** @description Key of the usual job; empty where nothing is done */
+            template: string;
+            /** @description Of the usual job; empty where nothing is done */
+            title: string;
+            why: string;
+        };
         AgeingInterval: {
             /** Format: int64 */
             fromYears: number;
@@ -6262,6 +6378,22 @@ export interface components {
             state: "running" | "stopped" | "refused" | "done";
             /** Format: date-time */
             updatedAt: string;
+        };
+        Choice: {
+            /** @description Who decided; whoever writes it when it is left out */
+            by?: string;
+            /** @description Day on which it was written; empty while nobody decided */
+            on: string;
+            /** @description Key of the option; empty for undecided, at a machine for as the collection does */
+            option?: string;
+            question: string;
+            /**
+             * Format: int64
+             * @description 0 while nobody decided
+             */
+            version: number;
+            /** @description Needed where a machine goes another way than the collection */
+            why?: string;
         };
         ClassPart: {
             /** Format: int64 */
@@ -9043,6 +9175,19 @@ export interface components {
             /** @description By day */
             due: components["schemas"]["Due"][];
         };
+        MadeChoice: {
+            /** @description Who decided; whoever writes it when it is left out */
+            by?: string;
+            /** @description Key of the option; empty for undecided, at a machine for as the collection does */
+            option?: string;
+            /**
+             * Format: int64
+             * @description Of the choice before; 0 while nobody decided
+             */
+            version: number;
+            /** @description Needed where a machine goes another way than the collection */
+            why?: string;
+        };
         Maker: {
             /** @description EDTF; empty while it goes on, or where it is not known */
             ended?: string;
@@ -9643,6 +9788,7 @@ export interface components {
             annotation?: components["schemas"]["AnnotationView"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
+            choice?: components["schemas"]["Choice"];
             collection?: components["schemas"]["Collection"];
             connector?: components["schemas"]["ConnectorView"];
             custody?: components["schemas"]["Custody"];
@@ -9877,6 +10023,16 @@ export interface components {
              * @description Machines with something due that are not in the plan
              */
             waiting: number;
+        };
+        Option: {
+            key: string;
+            /** @description What it means for the machine */
+            means: string;
+            /** @enum {string} */
+            reversible: "" | "yes" | "partly" | "no";
+            /** @description Key of the usual job that follows; empty for none */
+            template: string;
+            title: string;
         };
         Order: {
             arrivals: components["schemas"]["Delivery"][];
@@ -10125,6 +10281,11 @@ export interface components {
             supplier: string;
             what: string;
             why: string[];
+        };
+        PartNeed: {
+            /** Format: int64 */
+            count: number;
+            what: string;
         };
         PartOffer: {
             /**
@@ -10380,6 +10541,51 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Policy: {
+            /** @description Key of the option that counts; empty while nobody decided */
+            chosen: string;
+            /** @description What the collection does */
+            collection: components["schemas"]["Choice"];
+            /** @description What each option costs follows from the parts of a machine */
+            hasPieces: boolean;
+            key: string;
+            options: components["schemas"]["Option"][];
+            /** @description What was decided for the machine; null where it is about none */
+            own: components["schemas"]["Choice"] | null;
+            title: string;
+        };
+        PolicyCost: {
+            /**
+             * Format: int64
+             * @description That they sit on
+             */
+            boards: number;
+            /**
+             * Format: int64
+             * @description Of the parts whose price is known, in the currency of the collection
+             */
+            cents: number;
+            /**
+             * Format: int64
+             * @description By rule of thumb: so many a board, and so many a piece
+             */
+            minutes: number;
+            /** @description Parts, in the order in which they are met */
+            needs: components["schemas"]["PartNeed"][];
+            option: string;
+            /**
+             * Format: int64
+             * @description Parts that are worked on
+             */
+            pieces: number;
+            /** @description Where they have designators */
+            places: string[];
+            /**
+             * Format: int64
+             * @description Parts whose price nobody knows
+             */
+            unpriced: number;
         };
         Position: {
             /** @description Empty for parts that are only counted */
@@ -13187,6 +13393,8 @@ export interface components {
             kind: string;
             /** @description Designators, where it has some */
             place: string;
+            /** @description What follows by what was chosen for the machine, or null */
+            policy: components["schemas"]["Advised"] | null;
             /** @enum {string} */
             severity: "cosmetic" | "watch" | "repair" | "hazard";
             /** @description Keys of the usual jobs, the likeliest first */
@@ -23030,6 +23238,222 @@ export interface operations {
             };
         };
     };
+    "list-policies-of-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Policy"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "choose-policy-of-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MadeChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Policy"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-policy-costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PolicyCost"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-power": {
         parameters: {
             query?: never;
@@ -27453,6 +27877,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-policies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Policy"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "choose-policy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MadeChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Policy"][];
                 };
             };
             /** @description Unauthorized */

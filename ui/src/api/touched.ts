@@ -4,7 +4,7 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'needs' | 'orders' | 'upkeep' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
@@ -31,6 +31,8 @@ const touches = {
   job: [...ofMachine, 'needs', 'orders', 'stock'],
   /** A rule of upkeep, a round, a plan. */
   upkeep: ['upkeep', 'start'],
+  /** Which school is chosen: other jobs follow. */
+  policy: [...ofMachine, 'policies'],
   /** The address of one's calendar. */
   session: ['own sessions'],
   /** A drawer, an order, what is set aside: jobs go on, or wait. */

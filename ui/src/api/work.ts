@@ -59,3 +59,25 @@ export function useVoidJob() {
     },
   })
 }
+
+export type Policy = Schemas['Policy']
+
+/** By which school is restored: for a machine, or for 0 for the collection. */
+export const policiesQuery = (machineId: number) => queryOptions({ queryKey: ['policies', machineId], queryFn: () =>
+  machineId === 0 ? ask(api.GET('/api/policies'))
+    : ask(api.GET('/api/machines/{id}/policies', { params: { path: { id: machineId } } })) })
+
+/** What each option of a question takes at a machine. */
+export const policyCostsQuery = (machineId: number, question: string) => queryOptions({
+  queryKey: ['policies', machineId, 'costs', question], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/policies/{question}/costs', { params: { path: { id: machineId, question } } })) })
+
+export function useChoose(machineId: number, question: string) {
+  return useMutation({
+    mutationFn: (body: Schemas['MadeChoice']) => machineId === 0
+      ? ask(api.PUT('/api/policies/{question}', { params: { path: { question } }, body }))
+      : ask(api.PUT('/api/machines/{id}/policies/{question}', { params: { path: { id: machineId, question } }, body })),
+    onSuccess: () => { touched('policy') },
+    onError: () => { touched('policy') }, // somebody else may have decided
+  })
+}

@@ -19,6 +19,7 @@ import { signListsQuery } from '../api/signs'
 import { needsQuery, ordersQuery, stockQuery } from '../api/stores'
 import { deadlinesQuery, findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
 import { diaryQuery, roundQuery, roundsDueQuery, roundsQuery, rulesQuery } from '../api/upkeep'
+import { policiesQuery } from '../api/work'
 import { Frame } from '../frame/Frame'
 import { NothingHere } from '../frame/NothingHere'
 import { lazyPage } from '../kit/lazyPage'
@@ -63,6 +64,7 @@ export const routes: RouteObject[] = [
     page('/collection', () => import('../rooms/collection/Collection'),
       (_, filters) => [machinesQuery(readQuery(filters)), facetsQuery(readQuery(filters))]),
     page('/collection/new', () => import('../rooms/collection/NewMachine')),
+    page('/collection/policies', () => import('../rooms/collection/CollectionPolicies'), () => [policiesQuery(0)]),
     page('/collection/labels', () => import('../rooms/collection/Labels')),
     page('/collection/arrivals', () => import('../rooms/arrivals/Arrivals'),
       (_, filters) => [lotsQuery(words(filters))]),

@@ -44,7 +44,7 @@ export function PlanForm({ start, onSubmit, ...form }: Props) {
             text: 'the job as before' }] : [])]} />
         <Field label="In words" name="what" defaultValue={start?.what} isRequired={of === ''}
           placeholder="Fetch the card extender from the workshop" />
-        <Field label="Hours" name="minutes" inputMode="decimal" defaultValue={start?.minutes ? String(start.minutes / 60) : undefined} />
+        <Field label="Hours" name="minutes" inputMode="decimal" defaultValue={start?.minutes ? String(Number((start.minutes / 60).toFixed(2))) : undefined} />
         <Field label="Who" name="who" defaultValue={start?.who} />
         {start && !number('job') && <Field label="Done on" name="doneOn" defaultValue={start.doneOn} mono
           placeholder="empty while it is not" />}

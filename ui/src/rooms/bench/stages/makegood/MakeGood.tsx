@@ -8,6 +8,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Skeleton } from '../../../../kit/Skeleton'
 import { InStores } from './InStores'
 import { Jobs } from './Jobs'
+import { MachinePolicies } from './MachinePolicies'
 import { Modifications } from './Modifications'
 import { Wanting } from './Wanting'
 
@@ -23,6 +24,7 @@ export function MakeGood({ machine }: { machine: Machine }) {
       <Wanting {...props} />
       <Jobs {...props} />
       <Modifications {...props} />
+      <MachinePolicies machineId={machine.id} mayWrite={mayWrite} />
       {mayWrite && <InStores machineId={machine.id} />}
     </>
   )
