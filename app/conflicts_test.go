@@ -182,6 +182,9 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Work.Choose(ctx, curator, u.machine, "aim", old, work.ChoiceInput{Option: "run",
 				Why: "asked"}))
 		},
+		"work.ProveJob": func() error {
+			return second(u.Work.ProveJob(ctx, curator, job.ID, old, work.ProofInput{Passed: true}))
+		},
 		"work.VoidJob": func() error { return second(u.Work.VoidJob(ctx, curator, job.ID, old)) },
 		"work.WorkOnJob": func() error {
 			return second(u.Work.WorkOnJob(ctx, curator, job.ID, old, work.WorkInput{State: "in hand"}))

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
@@ -262,4 +263,58 @@ func TestTheDiaryAndItsCalendar(t *testing.T) {
 	require.NoError(t, second(actions.Upkeep.ReadFeed(ctx, strings.Split(renewed.Path, "/")[3])))
 	require.NoError(t, actions.Upkeep.DropFeed(ctx, technician))
 	require.ErrorIs(t, second(actions.Upkeep.ReadFeed(ctx, strings.Split(renewed.Path, "/")[3])), upkeep.ErrFeedEnded)
+}
+
+// What is lent is on no round, a spare board with a cell is; a board in no machine has its own page for what is measured. A
+// part that was put in new counts from then, and the one beside it does not.
+func TestWhoIsOnARound(t *testing.T) {
+	_, actions := newApp(t)
+	ids := shelf(t, actions, 3)
+	rule := batteryRule(actions)
+	lent := must(actions.Inventory.Machine(ctx, curator, ids[0]))
+	must(actions.Inventory.MoveMachine(ctx, technician, lent.ID, lent.Version, inventory.MachineMove{To: "loan",
+		LentTo: "Gull Point Light"}))
+	spare := must(actions.Inventory.AddLooseAssembly(ctx, technician, "Rope walk, bay 1", inventory.AssemblyInput{
+		Title: "Spare clock card", Kind: "card"}))
+	must(actions.Sheets.SaveSheet(ctx, technician, spare.ID, must(actions.Sheets.Sheet(ctx, technician, spare.ID)).N,
+		"BT1 NiCd 3.6V\nU1 7400"))
+	two := must(actions.Sheets.Contents(ctx, technician, ids[1]))[0]
+	must(actions.Sheets.SaveSheet(ctx, technician, two.ID, must(actions.Sheets.Sheet(ctx, technician, two.ID)).N,
+		"BT1 NiCd 3.6V new:"+curator.Today()+"\nBT2 NiCd 3.6V\nU1 7400"))
+	due := must(actions.Upkeep.RoundsDue(ctx, viewer))[0]
+	require.Equal(t, []int{3, 1}, []int{due.Stops, due.Away})
+	require.Equal(t, "lent to Gull Point Light", must(actions.Upkeep.OfMachine(ctx, viewer, lent.ID)).Due[0].Away)
+
+	round := must(actions.Upkeep.BeginRound(ctx, technician, upkeep.RoundInput{RuleID: rule.ID}))
+	require.Equal(t, "Spare clock card", round.RoundsOf[0].Name, "bay 1 comes first")
+	require.Len(t, round.RoundsOf[2].Parts, 2)
+	say := func(n int, in upkeep.AnswerInput) error {
+		return second(actions.Upkeep.Answer(ctx, technician, round.ID, n, 0, in))
+	}
+	var invalid *action.Invalid
+	require.ErrorAs(t, say(1, upkeep.AnswerInput{How: "did", Measured: "3.6 V"}), &invalid)
+	require.NoError(t, say(1, upkeep.AnswerInput{How: "did"}))
+	for _, one := range must(actions.Condition.Risks(ctx, viewer, 0, 0, 50)).Risks {
+		require.False(t, one.AssemblyID == spare.ID && one.IsDue, "somebody was there")
+	}
+	// Two cells in one machine: a bare figure says of neither, each by its name is taken, and both are taken out at once.
+	require.ErrorAs(t, say(3, upkeep.AnswerInput{How: "did", Measured: "3.6"}), &invalid)
+	require.NoError(t, say(3, upkeep.AnswerInput{How: "did", Measured: "BT2 3.1", TakenOut: true}))
+	require.Equal(t, 2, strings.Count(must(actions.Sheets.Contents(ctx, technician, ids[1]))[0].Body, "@empty"))
+	require.Empty(t, must(actions.Upkeep.OfMachine(ctx, viewer, ids[1])).Due)
+	// A rule that is deleted while its round is walked: the round goes on, and nothing falls due by it.
+	require.NoError(t, second(actions.Upkeep.VoidRule(ctx, technician, rule.ID, rule.Version)))
+	require.NoError(t, say(2, upkeep.AnswerInput{How: "did"}))
+	require.Empty(t, must(actions.Upkeep.RoundsDue(ctx, viewer)))
+	require.ErrorAs(t, second(actions.Upkeep.BeginRound(ctx, technician, upkeep.RoundInput{RuleID: rule.ID})), &invalid)
+
+	// Who may not come in any more reads no calendar.
+	id := must(actions.Accounts.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "tide gauge under glass"))
+	feed := must(actions.Upkeep.MakeFeed(ctx, must(actions.Accounts.ActorByID(ctx, id))))
+	secret := strings.Split(feed.Path, "/")[3]
+	require.NotContains(t, string(must(actions.Upkeep.ReadFeed(ctx, secret)).Data), "Gull Point")
+	must(actions.Accounts.ChangeAccount(ctx, curator, id, 1, accounts.AccountInput{Name: "Bram Sedge",
+		Role:     action.Technician,
+		Disabled: true}))
+	require.ErrorIs(t, second(actions.Upkeep.ReadFeed(ctx, secret)), upkeep.ErrFeedEnded)
 }

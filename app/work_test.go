@@ -6,6 +6,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
+	"frugalheron/app/power"
 	"frugalheron/app/work"
 	"frugalheron/core/gate"
 	"frugalheron/core/job"
@@ -112,4 +114,46 @@ func TestJobsThatAreRefused(t *testing.T) {
 	require.NoError(t, finish(whole, work.FinishInput{}))
 	whole = must(actions.Work.Treatment(ctx, viewer, machine)).Jobs[2]
 	require.ErrorAs(t, finish(whole, work.FinishInput{}), &invalid, "it is ended already")
+}
+
+// The test of a job can be made later and again: after months without power it is due, and one that did not pass leaves the
+// job unproven.
+func TestTheTestOfAJobIsDueAgain(t *testing.T) {
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
+	todo := must(actions.Work.AddJob(ctx, technician, machine.ID, work.JobInput{Title: "New belts", Proof: "it turns"}))
+	var invalid *action.Invalid
+	prove := func(version int, in work.ProofInput) (work.Job, error) {
+		return actions.Work.ProveJob(ctx, technician, todo.ID, version, in)
+	}
+	require.ErrorAs(t, second(prove(todo.Version, work.ProofInput{Passed: true})), &invalid, "it is not done")
+	done := must(actions.Work.FinishJob(ctx, technician, todo.ID, todo.Version, work.FinishInput{On: "2024-03-01",
+		Proven:   true,
+		ProvenBy: "it turned"}))
+	require.False(t, done.Unproven)
+	require.Equal(t, "2025-03-01", done.ProofDue)
+	due := must(actions.Work.Deadlines(ctx, viewer))
+	require.Equal(t, work.TestAgain, due[0].Kind)
+	require.Positive(t, due[0].OverdueDays)
+	require.Contains(t, must(actions.Upkeep.Diary(ctx, viewer, "", 1))[0].Lines[0].What, "Test again: it turns")
+	require.ErrorAs(t, second(prove(done.Version, work.ProofInput{})), &invalid, "it did not pass, and nobody says how")
+	require.ErrorAs(t, second(prove(done.Version, work.ProofInput{Passed: true, On: "2024-02-01"})), &invalid,
+		"before it was done")
+	failed := must(prove(done.Version, work.ProofInput{Said: "it slips"}))
+	require.True(t, failed.Unproven)
+	require.Empty(t, failed.ProofDue)
+	require.Empty(t, must(actions.Work.Deadlines(ctx, viewer)))
+	passed := must(prove(failed.Version, work.ProofInput{Passed: true, Said: "it turns again"}))
+	require.Equal(t, []int{3}, []int{len(passed.Ending.Proofs)})
+	require.Equal(t, curator.Day().AddMonths(job.ProofMonths).String(), passed.ProofDue)
+
+	// What was proven, and then ran, is not asked for as long as it ran.
+	long := must(actions.Work.AddJob(ctx, technician, machine.ID, work.JobInput{Title: "New fan", Proof: "it blows"}))
+	must(actions.Work.FinishJob(ctx, technician, long.ID, long.Version, work.FinishInput{On: "2024-03-01",
+		Proven: true}))
+	require.Len(t, must(actions.Work.Deadlines(ctx, viewer)), 1)
+	ladder := must(actions.Power.BuildLadder(ctx, technician, machine.ID)).Rungs
+	must(actions.Power.PowerUp(ctx, technician, machine.ID, power.UpInput{RungIDs: []int64{ladder[0].ID},
+		Result:    "as-expected",
+		DecidedBy: "Ottilie", Why: "asked"}))
+	require.Empty(t, must(actions.Work.Deadlines(ctx, viewer)))
 }

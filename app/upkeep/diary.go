@@ -193,4 +193,4 @@ func (s *Service) dueEntries(ctx context.Context, actor action.Actor, to string)
 
 // deadlineWords say before what has a day what is due of it.
 var deadlineWords = map[work.DeadlineKind]string{work.LastingRepair: "Lasting repair: ", work.GoesBack: "Goes back: ",
-	work.OrderDue: "Order: "}
+	work.OrderDue: "Order: ", work.TestAgain: "Test again: "}

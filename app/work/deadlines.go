@@ -19,11 +19,12 @@ const (
 	LastingRepair DeadlineKind = "lasting repair" // of a temporary one
 	GoesBack      DeadlineKind = "goes back"      // what was lent to the stores
 	OrderDue      DeadlineKind = "order"          // what should be here
+	TestAgain     DeadlineKind = "test again"     // what proves a job, after months without power
 )
 
 // Deadline is something that has a day: a lasting repair, what must go back, an order.
 type Deadline struct {
-	Kind        DeadlineKind `json:"kind" enum:"lasting repair,goes back,order"`
+	Kind        DeadlineKind `json:"kind" enum:"lasting repair,goes back,order,test again"`
 	On          string       `json:"on"`
 	OverdueDays int          `json:"overdueDays" doc:"Below zero before its day"`
 	What        string       `json:"what" says:"text"`
@@ -55,6 +56,16 @@ func (s *Service) DeadlinesUntil(ctx context.Context, actor action.Actor, until 
 			j := tellJob(row)
 			all = append(all, Deadline{Kind: LastingRepair, On: j.Temporary, What: j.Title, MachineID: &j.MachineID,
 				Accession: j.Accession, ID: j.ID})
+		}
+		proven, err := work.ProvenJobs(ctx, s.kernel.Reader(ctx))
+		if err != nil {
+			return nil, err
+		}
+		for _, row := range proven {
+			if j := tellJob(row); j.ProofDue != "" {
+				all = append(all, Deadline{Kind: TestAgain, On: j.ProofDue, What: j.Proof + " (" + j.Title + ")",
+					MachineID: &j.MachineID, Accession: j.Accession, ID: j.ID})
+			}
 		}
 		if action.MayWriteSheets.Include(actor.Role) {
 			stores, err := s.parts.Stores(ctx, actor)

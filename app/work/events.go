@@ -24,6 +24,15 @@ var (
 		}
 		return words + said("; now in: ", a["new"]) + said("; the old part was ", a["oldPart"])
 	})
+	eventProveJob = action.NewEvent("prove job", "job", func(_ string, _, a action.Fields) string {
+		words := fmt.Sprintf("made the test of the job %v on %v: ", a["title"], a["tested"])
+		if a["passed"] == true {
+			words += "it is proven"
+		} else {
+			words += "it did not pass"
+		}
+		return words + said("; ", a["testSaid"])
+	})
 	eventVoidJob = action.NewEvent("void job", "job", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("deleted the job %v", b["title"])
 	})

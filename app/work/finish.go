@@ -84,6 +84,9 @@ func (s *Service) FinishJob(ctx context.Context, actor action.Actor, id int64, v
 		kept.Ending = Ending{On: in.On, New: in.New, TakenOut: in.TakenOut, OldPart: in.OldPart, Proven: in.Proven,
 			ProvenBy: in.ProvenBy,
 			Undo:     in.Undo, By: actor.Name}
+		if in.Proven {
+			kept.Ending.Proofs = []job.Proof{{On: in.On, Passed: true, Said: in.ProvenBy, By: actor.Name}}
+		}
 		if j.Usual != nil {
 			kept.Ending.Reversible, kept.Ending.Undo = j.Usual.Reversible, cmp.Or(in.Undo, j.Usual.Undo)
 		}

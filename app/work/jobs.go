@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	appinventory "frugalheron/app/inventory"
+	"frugalheron/core/calendar"
 	"frugalheron/core/caution"
 	"frugalheron/core/job"
 	"frugalheron/store/history"
@@ -38,7 +39,8 @@ type Ending struct {
 	TakenOut   bool           `json:"takenOut" doc:"The place is empty since"`
 	OldPart    string         `json:"oldPart" enum:",kept,returned,scrapped"`
 	Proven     bool           `json:"proven"`
-	ProvenBy   string         `json:"provenBy" says:"text" doc:"What the test said"`
+	ProvenBy   string         `json:"provenBy" says:"text" doc:"What the test said last"`
+	Proofs     []job.Proof    `json:"proofs" doc:"Each time that the test was made, the last one last"`
 	Reversible job.Reversible `json:"reversible" enum:",yes,partly,no"`
 	Undo       string         `json:"undo" says:"text" doc:"What would undo it"`
 	By         string         `json:"by"`
@@ -62,6 +64,7 @@ type Job struct {
 	JobInput
 	State    job.State         `json:"state" enum:"waiting for part,waiting for hands,in hand,done,declined"`
 	Unproven bool              `json:"unproven" doc:"It is done, and the test that proves it was not made"`
+	ProofDue string            `json:"proofDue" doc:"Day on which the test that proves it is due again, after months without power; empty for none"`
 	Minutes  int               `json:"minutes" doc:"Spent on it"`
 	Left     string            `json:"left" says:"text" doc:"What is left of it, where it was done in part"`
 	Why      string            `json:"why" says:"text" doc:"Why it waits, or was declined"`
@@ -79,6 +82,15 @@ func tellJob(row work.Job) Job {
 		State:    job.State(row.State), Minutes: kept.Minutes, Left: kept.Left, Why: kept.Why, Ending: kept.Ending,
 		Cautions: []caution.Caution{}, By: row.By, Version: row.Version}
 	j.FindingKeys, j.Needs = append([]string{}, j.FindingKeys...), append([]string{}, j.Needs...)
+	j.Ending.Proofs = append([]job.Proof{}, j.Ending.Proofs...)
+	if j.Ending.Proven && len(j.Ending.Proofs) == 0 {
+		j.Ending.Proofs = []job.Proof{{On: j.Ending.On, Passed: true, Said: j.Ending.ProvenBy, By: j.Ending.By}}
+	}
+	if ran, err := calendar.Parse(row.Ran); j.State == job.Done && (err == nil || row.Ran == "") {
+		if due := job.ProofDue(j.Ending.Proofs, ran); !due.IsZero() && j.Proof != "" {
+			j.ProofDue = due.String()
+		}
+	}
 	j.Unproven = j.State == job.Done && j.Proof != "" && !j.Ending.Proven
 	if t, ok := job.Of(j.Template); ok {
 		j.Usual = &t

@@ -153,6 +153,7 @@ const mostOpen = 500
 
 var (
 	jobOpen        = verdict.NewSentence("job-open", "{title}: {state}{why}")
+	jobTestAgain   = verdict.NewSentence("job-test-again", "the test of {title} is due again since {day}: {proof}")
 	jobProvisional = verdict.NewSentence("job-provisional", "{title} is temporary: the lasting repair was due by {day}")
 )
 
@@ -163,12 +164,16 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 		return nil, err
 	}
 	v := verdict.Verdict{Key: "jobs", Label: "Jobs", Why: []verdict.Reason{}}
-	unproven, provisional := 0, 0
+	unproven, provisional, again := 0, 0, 0
 	for _, row := range rows {
 		j := tellJob(row)
 		if j.isProvisional(actor.Today()) {
 			provisional++
 			v.Why = append(v.Why, jobProvisional.Because(j.Title, j.Temporary))
+		}
+		if j.ProofDue != "" && j.ProofDue <= actor.Today() {
+			again++
+			v.Why = append(v.Why, jobTestAgain.Because(j.Title, j.ProofDue, j.Proof))
 		}
 		state := string(j.State)
 		switch {
@@ -184,9 +189,13 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 		}
 		v.Why = append(v.Why, jobOpen.Because(j.Title, state, why))
 	}
-	v.Value = verdict.Counted(len(v.Why)-unproven-provisional, "open", "open")
+	v.Value = verdict.Counted(len(v.Why)-unproven-provisional-again, "open", "open")
 	if provisional > 0 {
 		v.Value += ", " + verdict.Counted(provisional, "temporary and overdue", "temporary and overdue")
+		v.State = verdict.Attention
+	}
+	if again > 0 {
+		v.Value += ", " + verdict.Counted(again, "to test again", "to test again")
 		v.State = verdict.Attention
 	}
 	if unproven > 0 {

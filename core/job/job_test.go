@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"frugalheron/core/calendar"
 	"frugalheron/core/condition"
 	"frugalheron/core/job"
 	"frugalheron/core/sheet"
@@ -102,4 +103,14 @@ func TestPutIntoChangesOneLine(t *testing.T) {
 		_, err = sheet.Parse([]byte(after), sheet.Body)
 		require.NoError(t, err)
 	})
+}
+
+func TestProofDue(t *testing.T) {
+	day := func(text string) calendar.Date { d, _ := calendar.Parse(text); return d }
+	passed := []job.Proof{{On: "2025-02-28", Passed: true}}
+	require.Equal(t, "2026-02-28", job.ProofDue(passed, calendar.Date{}).String())
+	require.Equal(t, "2026-05-01", job.ProofDue(passed, day("2025-05-01")).String(), "it ran since")
+	require.Equal(t, "2026-02-28", job.ProofDue(passed, day("2024-05-01")).String(), "it ran before")
+	require.Zero(t, job.ProofDue(nil, day("2024-05-01")))
+	require.Zero(t, job.ProofDue(append(passed, job.Proof{On: "2025-03-01"}), calendar.Date{}), "it said no last")
 }

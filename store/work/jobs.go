@@ -21,10 +21,13 @@ type Job struct {
 	Version   int       `db:"version"`
 	By        string    `db:"by_name"`
 	At        time.Time `db:"at"`
+	Ran       string    `db:"ran"` // when the machine was last under power; empty for never
 }
 
 const jobSelect = `SELECT j.id, j.machine_id, m.accession, m.name AS machine, j.state, CAST(j.body AS text) AS body, j.voided,
-		j.version, COALESCE(a.name, '') AS by_name, j.at
+		j.version, COALESCE(a.name, '') AS by_name, j.at,
+		COALESCE((SELECT CAST(max(u.done_on) AS text) FROM power_up u
+			WHERE u.machine_id = j.machine_id AND NOT u.voided), '') AS ran
 	FROM job j JOIN machine m ON m.id = j.machine_id LEFT JOIN account a ON a.id = j.account_id `
 
 // JobsOf lists those of a machine, the oldest first.
@@ -47,6 +50,14 @@ func TemporaryJobs(ctx context.Context, h pg.Handle) ([]Job, error) {
 	found := []Job{}
 	err := h.SelectContext(ctx, &found, jobSelect+`WHERE NOT j.voided AND j.state <> 'declined'
 		AND j.body->>'temporary' <> '' ORDER BY j.body->>'temporary', j.id LIMIT 500`)
+	return found, err
+}
+
+// ProvenJobs lists those of all machines that are done and name the test that proves them.
+func ProvenJobs(ctx context.Context, h pg.Handle) ([]Job, error) {
+	found := []Job{}
+	err := h.SelectContext(ctx, &found, jobSelect+`WHERE NOT j.voided AND j.state = 'done' AND j.body->>'proof' <> ''
+		ORDER BY j.id`)
 	return found, err
 }
 

@@ -31,6 +31,12 @@ type FinishedJob struct {
 	work.FinishInput
 }
 
+// ProvedJob is that the test of a job was made, and the version that it started from.
+type ProvedJob struct {
+	httpx.Versioned
+	work.ProofInput
+}
+
 // MadeChoice is what was decided, and the version that it started from.
 type MadeChoice struct {
 	Version int `json:"version" minimum:"0" doc:"Of the choice before; 0 while nobody decided"`
@@ -93,6 +99,15 @@ func Register(api *httpx.API, actions *app.App) {
 		Body FinishedJob
 	}) (*httpx.Output[work.Job], error) {
 		return httpx.Answer(actions.Work.FinishJob(ctx, actor, in.ID, in.Body.Version, in.Body.FinishInput))
+	})
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "prove-job", Method: http.MethodPost, Path: "/api/jobs/{id}/proof",
+		Summary: "Say what the test of a job that is done said, the first time or again", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body ProvedJob
+	}) (*httpx.Output[work.Job], error) {
+		return httpx.Answer(actions.Work.ProveJob(ctx, actor, in.ID, in.Body.Version, in.Body.ProofInput))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "void-job", Method: http.MethodPost, Path: "/api/jobs/{id}/void",

@@ -1345,6 +1345,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say what the test of a job that is done said, the first time or again
+         * @description Roles: curator, technician.
+         */
+        post: operations["prove-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/set-asides": {
         parameters: {
             query?: never;
@@ -6896,7 +6916,7 @@ export interface components {
              */
             id: number;
             /** @enum {string} */
-            kind: "lasting repair" | "goes back" | "order";
+            kind: "lasting repair" | "goes back" | "order" | "test again";
             /**
              * Format: int64
              * @description Null for what is about no machine
@@ -7233,8 +7253,10 @@ export interface components {
             oldPart: "" | "kept" | "returned" | "scrapped";
             /** @description YYYY-MM-DD; empty while it is open */
             on: string;
+            /** @description Each time that the test was made, the last one last */
+            proofs: components["schemas"]["Proof"][];
             proven: boolean;
-            /** @description What the test said */
+            /** @description What the test said last */
             provenBy: string;
             /** @enum {string} */
             reversible: "" | "yes" | "partly" | "no";
@@ -8181,6 +8203,8 @@ export interface components {
             place?: string;
             /** @description The test that proves it; empty where none does */
             proof?: string;
+            /** @description Day on which the test that proves it is due again, after months without power; empty for none */
+            proofDue: string;
             /** @enum {string} */
             state: "waiting for part" | "waiting for hands" | "in hand" | "done" | "declined";
             /** @description The usual job that it is; empty for none */
@@ -10755,6 +10779,14 @@ export interface components {
             /** @description What to know before one starts */
             warnings?: string;
         };
+        Proof: {
+            by: string;
+            /** @description YYYY-MM-DD */
+            on: string;
+            passed: boolean;
+            /** @description What the test said */
+            said: string;
+        };
         Proposal: {
             howTo: string;
             /** @description The capability from which it follows */
@@ -10763,6 +10795,18 @@ export interface components {
             presence: "found" | "absent" | "open";
             text: string;
             weights: components["schemas"]["Weight"][];
+        };
+        ProvedJob: {
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            passed: boolean;
+            /** @description What the test said; of one that did not pass it has to be said */
+            said?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         Question: {
             /** @description Empty while it is open */
@@ -18818,6 +18862,86 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FinishedJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "prove-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProvedJob"];
             };
         };
         responses: {

@@ -81,3 +81,10 @@ export function useChoose(machineId: number, question: string) {
     onError: () => { touched('policy') }, // somebody else may have decided
   })
 }
+
+export function useProveJob(id: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['ProvedJob']) => ask(api.POST('/api/jobs/{id}/proof', { params: { path: { id } }, body })),
+    onSuccess: changed,
+  })
+}

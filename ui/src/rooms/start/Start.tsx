@@ -100,7 +100,7 @@ function OneDeadline({ one }: { one: Deadline }) {
   )
 }
 
-const what = { 'lasting repair': 'lasting repair', 'goes back': 'Goes back', order: 'Order' } as const
+const what = { 'lasting repair': 'lasting repair', 'test again': 'to test again', 'goes back': 'Goes back', order: 'Order' } as const
 
 function InHand() {
   const rounds = useQuery(roundsQuery).data?.filter(({ isOpen }) => isOpen) ?? []

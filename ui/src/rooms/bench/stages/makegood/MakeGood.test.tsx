@@ -16,14 +16,15 @@ const machine = { id: 3, accession: 'EH-0142', name: 'Meridian 2' } as Machine
 const usual = { key: 'battery-out', title: 'Take the battery out', minutes: 30, reversible: 'yes', tools: ['gloves'],
   needs: ['vinegar'], steps: ['take pictures', 'take it out'], forget: 'the picture of its polarity', undo: 'fit one again',
   proof: 'below 1 ohm' }
-const ending = { on: '', new: '', takenOut: false, oldPart: '', proven: false, provenBy: '', reversible: '', undo: '', by: '' }
+const ending = { on: '', new: '', takenOut: false, oldPart: '', proven: false, provenBy: '', reversible: '', undo: '', by: '', proofs: [] }
 const job = { id: 4, machineId: 3, accession: 'EH-0142', machine: 'Meridian 2', title: 'Take the battery out',
   template: 'battery-out', findingKeys: ['f1'], assemblyId: 9, place: 'BT1', needs: [], proof: 'below 1 ohm', state: 'in hand',
   unproven: false, minutes: 15, left: '', why: '', ending, usual, cautions: [], by: '', version: 2 }
 const treatment = { stage: { state: 'in hand', count: 1 }, usual: [usual], minutes: 30, spent: 15, waitsFor: [],
   again: [{ assemblyId: 9, usual: 'battery-out', times: 3, minutes: 80, next: 30, first: '2024-03-01', last: '2026-05-02' }],
   jobs: [job, { ...job, id: 5, title: 'Clean contacts', state: 'done', unproven: true,
-    ending: { ...ending, on: '2026-11-01', reversible: 'no', undo: 'nothing' } }],
+    proofDue: '2027-11-02', ending: { ...ending, on: '2026-11-01', reversible: 'no', undo: 'nothing',
+      proofs: [{ on: '2026-11-01', passed: true, said: '', by: '' }, { on: '2026-11-02', passed: false, said: '', by: '' }] } }],
   wanting: [{ key: 'f2', where: 'Main board, BT2', kind: 'leaking', severity: 'hazard', assemblyId: 9, place: 'BT2',
     usual: ['battery-out'] }] } as unknown as Treatment
 
@@ -65,6 +66,19 @@ describe('making good', () => {
     expect(stores.getByText(/for Meridian 2; the old ones snap/)).toBeTruthy()
     const changed = within(screen.getByRole('region', { name: 'What was changed' }))
     expect(changed.getByText('cannot be undone')).toBeTruthy()
+  })
+
+  it('takes what the test said later, and tells when it is due again', async () => {
+    const { user, asked } = page(() => ({ body: job }))
+    await user.click(await screen.findByText(/1 job is ended/))
+    expect(screen.getByText(/tested 2026-11-01, 2026-11-02/)).toBeTruthy()
+    expect(screen.getByText(/by 2027-11-02, unless it runs before/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Test made: Clean contacts' }))
+    await user.click(screen.getByRole('checkbox', { name: 'It passed' }))
+    await user.type(screen.getByLabelText('What the test said'), '12 ohm')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(asked.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/jobs/5/proof', body: { version: 2, on: '',
+      said: '12 ohm', passed: false } })
   })
 
   it('keeps what was pressed without a connection, and does not call it refused', async () => {

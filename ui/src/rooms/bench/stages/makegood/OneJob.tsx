@@ -13,6 +13,7 @@ import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
 import { FinishForm } from './FinishForm'
 import { GoesOnForm } from './GoesOnForm'
+import { ProofForm } from './ProofForm'
 import { JobForm } from './JobForm'
 
 const marks: Record<Job['state'], MarkKind> = { 'waiting for part': 'later', 'waiting for hands': 'none',
@@ -22,7 +23,7 @@ type Props = { job: Job; boards: FittedAssembly[]; usual: UsualJob[]; mayWrite: 
 
 /** A job: how it stands, in which order it is done, what people forget, and what one does with it. */
 export function OneJob({ job, boards, usual, mayWrite }: Props) {
-  const [doing, setDoing] = useState<'edit' | 'finish' | 'goes on'>()
+  const [doing, setDoing] = useState<'edit' | 'finish' | 'goes on' | 'proof'>()
   const change = useChangeJob(job.id)
   const goOn = useWorkOnJob(job.id)
   const voiding = useVoidJob()
@@ -48,7 +49,10 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
           <Link to={`/stores/needs?job=${String(job.id)}`}>Where they are</Link></>}</dd></>}
         {job.left && <><dt>Left to do</dt><dd>{job.left}</dd></>}
         {job.why && <><dt>Why</dt><dd>{job.why}</dd></>}
-        {job.proof && job.state !== 'declined' && <><dt>{isOpen ? 'To be proven by' : 'Proven by'}</dt><dd>{job.proof}{job.ending.provenBy && `: ${job.ending.provenBy}`}</dd></>}
+        {job.proof && job.state !== 'declined' && <><dt>{isOpen ? 'To be proven by' : job.unproven
+          ? 'Not proven by' : 'Proven by'}</dt><dd>{job.proof}{job.ending.provenBy && `: ${job.ending.provenBy}`}
+          {job.ending.proofs.length > 1 && <Faint> (tested {job.ending.proofs.map(({ on }) => on).join(', ')})</Faint>}</dd></>}
+        {job.proofDue && <><dt>To test again</dt><dd>by {job.proofDue}, unless it runs before</dd></>}
         {job.temporary && <><dt>Temporary</dt><dd>the lasting repair is due by {job.temporary}</dd></>}
         {job.note && <><dt>Note</dt><dd>{job.note}</dd></>}
         {job.ending.on && <><dt>Done</dt><dd>{[job.ending.on, job.ending.by, job.ending.new && `now in: ${job.ending.new}`,
@@ -65,6 +69,7 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
       {isOpen && job.usual && <p><Mark kind="attention" /> <strong>Easily forgotten:</strong> {job.usual.forget}.</p>}
       {job.state === 'in hand' && <Cautions cautions={job.cautions} />}
       {doing === 'finish' && <FinishForm job={job} onDone={done} />}
+      {doing === 'proof' && <ProofForm job={job} onDone={done} />}
       {doing === 'goes on' && <GoesOnForm job={job} onDone={done} />}
       {mayWrite && doing === undefined && (
         <Buttons>
@@ -72,6 +77,8 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
             aria-label={`${isOpen ? 'Take in hand' : 'Take up again'}: ${job.title}`}
             onPress={() => { goOn.mutate({ version: job.version, state: 'in hand', left: job.left }) }}>
             {isOpen ? 'Take in hand' : 'Take up again'}</Button>}
+          {job.state === 'done' && job.proof && <Button $small $tone={job.unproven ? 'main' : undefined}
+            aria-label={`Test made: ${job.title}`} onPress={() => { setDoing('proof') }}>Test made</Button>}
           {isOpen && <Button $small $tone={job.state === 'in hand' ? 'main' : undefined} aria-label={`Done: ${job.title}`}
             onPress={() => { setDoing('finish') }}>Done</Button>}
           {isOpen && <Button $small aria-label={`Waits, in part, declined: ${job.title}`}
