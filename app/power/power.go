@@ -75,6 +75,7 @@ type Power struct {
 	Changed  []string          `json:"changed" says:"text" doc:"What was changed since it last worked"`
 	NoMains  bool              `json:"noMains" doc:"A supply is fed by mains, and nobody said what comes out of the wall here"`
 	Cautions []caution.Caution `json:"cautions"`
+	Running  []caution.Caution `json:"running" doc:"What stays in sight while a rung is tried"`
 }
 
 // reading is what the gate is worked out from, and what it amounts to.
@@ -121,6 +122,7 @@ func (s *Service) Power(ctx context.Context, actor action.Actor, machineID int64
 			return p, err
 		}
 		p.Cautions = caution.All(caution.DueIn(said(r), held))
+		p.Running = caution.All([]caution.Key{caution.Live, caution.Loose})
 		slices.Reverse(p.Ups)
 		return p, nil
 	})

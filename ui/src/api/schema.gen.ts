@@ -10640,6 +10640,8 @@ export interface components {
             rails: components["schemas"]["RailReading"][];
             /** @description From the lowest */
             rungs: components["schemas"]["RungView"][];
+            /** @description What stays in sight while a rung is tried */
+            running: components["schemas"]["Caution"][];
             stage: components["schemas"]["ReckonedStage"];
             /**
              * @description How far it has come by what is recorded; never a permission

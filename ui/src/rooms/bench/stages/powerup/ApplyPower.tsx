@@ -1,10 +1,13 @@
 import { useState } from 'react'
+import styled from 'styled-components'
 
 import { type Power, usePowerUp } from '../../../../api/power'
 import { gateName } from '../../../../features/power/states'
+import { Cautions } from '../../../../kit/Cautions'
 import { Choice, Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { color, space } from '../../../../theme'
 
 /** Records that power was applied: with what, and what was seen. Against the gate, with who decided. */
 export function ApplyPower({ machineId, power, onDone }: { machineId: number; power: Power; onDone: () => void }) {
@@ -21,6 +24,10 @@ export function ApplyPower({ machineId, power, onDone }: { machineId: number; po
           decidedBy: isAgainst ? textOf(data, 'decidedBy') : '', why: isAgainst ? textOf(data, 'why') : '' },
         { onSuccess: onDone })
       }}>
+      <Running aria-label="While it runs" role="note">
+        <strong>While it runs:</strong> nothing loose inside, no tool in it, no jewellery, one hand, the lead in reach.
+      </Running>
+      <Cautions cautions={power.running} />
       {isAgainst && (
         <Notice tone="attention" word={`The gate stands at ${gateName(power.state)}.`}>
           {power.missing[0]?.what}. What was done is recorded all the same: say who decided it, and why.
@@ -45,3 +52,13 @@ export function ApplyPower({ machineId, power, onDone }: { machineId: number; po
     </RecordForm>
   )
 }
+
+/** Stays in sight for as long as a rung is tried, wherever the form is scrolled to. */
+const Running = styled.p`
+  position: sticky;
+  top: 40px; /* below the index of the page */
+  z-index: 1;
+  padding: ${space(1)};
+  border: 2px solid ${color.amber};
+  background: ${color.amberGround};
+`

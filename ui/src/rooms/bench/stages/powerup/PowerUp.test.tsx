@@ -26,7 +26,7 @@ const power = { stage: { state: 'in hand', count: 0 }, state: 'hold', danger: tr
   parts: [part(1, { state: 'leaking' }), part(2, { primary: true, words: 'CR2032' }), part(3, { isFan: true, place: 'fan',
     words: 'fan 80 mm', state: 'unknown' })], rungs: [{ ...rung, id: 1, step: 'Main board alone', kind: 'minimum', result: 'as-expected', on: '2026-04-01' },
     { ...rung, id: 2, step: 'Disk card', kind: 'add', result: '', on: '' }], proposed: [], ups: [], worked: '', changed: [],
-  noMains: true, cautions: [] } as unknown as Power
+  noMains: true, cautions: [], running: [{ key: 'live', word: 'Live work', text: 'One insulated tool.' }] } as unknown as Power
 
 const page = (role: 'curator' | 'viewer') => {
   signIn(role)
@@ -53,8 +53,11 @@ describe('first power', () => {
   it('asks who decided it when power was applied against the gate, and offers the rung that is next', async () => {
     const { user, asked } = page('curator')
     await user.click(await screen.findByRole('button', { name: 'Record that power was applied' }))
+    expect(screen.getByRole('note', { name: 'While it runs' }).textContent).toContain('one hand, the lead in reach')
+    expect(screen.getByText('One insulated tool.')).toBeTruthy()
     expect(screen.getByRole<HTMLInputElement>('checkbox', { name: 'Disk card' }).checked).toBe(true)
     expect(screen.getByRole<HTMLInputElement>('checkbox', { name: 'Main board alone' }).checked).toBe(false)
+    expect(screen.queryAllByRole('note', { name: 'While it runs' })).toHaveLength(1)
     await user.type(screen.getByLabelText('Who decided it'), 'a visitor')
     await user.type(screen.getByLabelText('Why'), 'to hear it')
     await user.selectOptions(screen.getByLabelText('Result'), 'not')
