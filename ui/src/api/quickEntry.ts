@@ -13,6 +13,12 @@ export const findQuery = (words: string) =>
     enabled: words !== '',
   })
 
+/** Drawers of the stores that have the words: a few. */
+export const inStoresQuery = (words: string) => queryOptions({
+  queryKey: ['find', 'stock', words],
+  queryFn: ({ signal }) => ask(api.GET('/api/stock', { params: { query: { search: words, limit: 4 } }, signal })),
+})
+
 /** What a statement about a machine would do; nothing is kept. */
 export const understoodQuery = (machineId: number, text: string) =>
   queryOptions({

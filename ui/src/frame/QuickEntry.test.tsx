@@ -22,6 +22,7 @@ async function say(understood: typeof note | typeof measured, meanwhile: () => v
     if (path.startsWith('/api/find')) return { body: nothing }
     if (path === '/api/understand') return { body: understood }
     if (path.startsWith('/api/library')) return { body: [] }
+    if (path.startsWith('/api/stock')) return { body: { parts: [], next: 0 } }
     if (path === '/api/machines/7') return { body: note.machine }
     meanwhile()
     return { body: path === '/api/quick-entry' ? { event: 5, revision: null } : { event: 5, point: '+5', judged: measured.measured } }

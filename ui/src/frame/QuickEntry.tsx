@@ -8,7 +8,7 @@ import { useMeasure } from '../api/judge'
 import { libraryQuery } from '../api/library'
 import { machineQuery } from '../api/machines'
 import { messageOf } from '../api/problem'
-import { type Found, findQuery, understoodQuery, useSay } from '../api/quickEntry'
+import { type Found, findQuery, inStoresQuery, understoodQuery, useSay } from '../api/quickEntry'
 import { useAccount } from '../api/session'
 import { useIsConnected } from '../data/connection'
 import { usedLast, noteUsed } from '../data/usedLast'
@@ -43,6 +43,7 @@ export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject
   const found = useQuery(findQuery(asked))
   const understood = useQuery({ ...understoodQuery(machineId, asked), enabled: mayWrite && asked !== '' })
   const types = useQuery({ ...libraryQuery(asked), enabled: /^\S{3,30}$/.test(asked) })
+  const drawers = useQuery({ ...inStoresQuery(asked), enabled: mayWrite && asked.length >= 3 })
   const say = useSay()
   const measure = useMeasure(understood.data?.machine?.id ?? 0)
   const used = usedLast()
@@ -55,7 +56,7 @@ export function QuickEntry({ inputRef, start = '' }: { inputRef: React.RefObject
     ? [{ title: 'Used last', items: used }].filter(({ items }) => items.length > 0)
     : !isAnswered ? [] : isCut ? [{ title: 'Do, or go to', items: deeds }].filter(({ items }) => items.length > 0)
       : offers(words, found.data ?? nothing, understood.data,
-        { deeds, types: types.data?.slice(0, mostTypes), used })
+        { deeds, types: types.data?.slice(0, mostTypes), used, drawers: drawers.data?.parts })
 
   const done = () => {
     setText('')

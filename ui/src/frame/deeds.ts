@@ -59,7 +59,7 @@ const deeds: Deed[] = [
   { name: 'Rules of upkeep', words: 'every months maintenance', to: '/diary/upkeep' },
   { name: 'Write a rule of upkeep', words: 'every months maintenance', who: 'writers', to: openAt('/diary/upkeep', 'rule') },
   { name: 'Plan something', words: 'calendar day week', who: 'writers', to: openAt('/diary', 'plan') },
-  { name: 'Your calendar', words: 'icalendar feed address subscribe', to: '/account#your-calendar' },
+  { name: 'Your calendar', words: 'icalendar feed subscribe program', to: '/account#your-calendar' },
   { name: 'Policies', words: 'school restore conserve capacitors batteries decide', to: '/collection/policies' },
   { name: 'What ages', words: 'maintenance classes intervals', to: '/diary/ageing' },
   { name: 'Name a type', words: 'chip library add', who: 'writers', to: openAt('/library', 'type') },

@@ -27,6 +27,14 @@ describe('what a line can mean', () => {
       'Say of EH-0142 Meridian 2'])
     expect(offers('x', found, undefined)[0]?.items[0]?.text).toBe('Show 12 machines with these words')
   })
+  it('finds what lies in the drawers of the stores, behind all else', () => {
+    const groups = offers('27128', { ...nothing, machines: [listed], total: 1 }, undefined,
+      { drawers: [{ id: 4, what: '27128-25 new', free: 3, place: 'Store, box 4' }, { id: 5, what: '27128', free: 0, place: '' }] })
+    expect(titles(groups)).toEqual(['In the collection', 'In the stores'])
+    expect(groups[1]?.items[0]).toMatchObject({ text: '27128-25 new', more: '3 free, Store, box 4',
+      to: '/stores/parts?search=27128-25+new' })
+    expect(groups[1]?.items[1]).toMatchObject({ more: '0 free' })
+  })
   it('says where a line would go, what it replaces, and what it is taken for', () => {
     const [said] = offers('u14 27128-25', nothing,
       understood({ destinations: [{ ...destination, replaces: 'U14        @empty' }, { ...destination, assemblyId: 4, title: 'Card',

@@ -19,14 +19,15 @@ export type Offer = Goal | Statement | Measuring
 export type Offers = { title: string; items: Offer[] }
 
 /** What is offered beside what the server found: deeds and places, types that occur, and where one went before. */
-export type Beside = { deeds?: Goal[]; types?: { number: string; occurrences: number }[]; used?: Goal[] }
+export type Beside = { deeds?: Goal[]; types?: { number: string; occurrences: number }[]; used?: Goal[]
+  drawers?: Pick<Schemas['Stock'], 'id' | 'what' | 'free' | 'place'>[] }
 
 /** Of deeds that have the words only some are shown. */
 const mostDeeds = 6
 
 /** What a line can mean, the likeliest first: that is what Enter takes. */
 export function offers(words: string, found: Found, understood: Schemas['Understood'] | undefined,
-  { deeds = [], types = [], used = [] }: Beside = {}): Offers[] {
+  { deeds = [], types = [], used = [], drawers = [] }: Beside = {}): Offers[] {
   const said = statements(understood)
   const collection = `/collection?${new URLSearchParams({ search: words }).toString()}`
   const inCollection: Offers = {
@@ -77,6 +78,12 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
           : ', in no machine'}`,
         to: spotAddress(c.machineId, { assembly: c.assemblyId, line: c.line }),
       }))],
+    },
+    {
+      title: 'In the stores',
+      items: drawers.map(({ id, what, free, place }) => ({ key: `drawer ${String(id)}`, text: what,
+        more: [`${String(free)} free`, place].filter(Boolean).join(', '),
+        to: `/stores/parts?${new URLSearchParams({ search: what }).toString()}` })),
     },
   ]
   const meant = groups.filter(({ items }) => items.length > 0)
