@@ -294,3 +294,36 @@ func TestLooksAhead(t *testing.T) {
 	_, none := order.Ahead(0)
 	require.Empty(t, none)
 }
+
+// A family stands for the classes that its key begins, and for no others; no class of a collection can be called like one,
+// or like machines as a whole.
+func TestFamilies(t *testing.T) {
+	for _, c := range []struct {
+		key, class string
+		covers     bool
+	}{{"battery", "battery-nicd", true}, {"battery", "battery-other", true}, {"battery", "clock-module", false},
+		{"fan", "fan", true}, {"fan", "fan-filter", false}, {"electrolytic", "smd-electrolytic", false}, {"battery",
+			"", false},
+		{"", "fan", false}} {
+		require.Equal(t, c.covers, risk.Covers(c.key, c.class), "%s, %s", c.key, c.class)
+	}
+	table := risk.TableOf(nil)
+	for key, known := range map[string]bool{"battery": true, "fan": true, "machine": false, "": false} {
+		name, is := table.NameOf(key)
+		require.Equal(t, known, is, key)
+		require.Equal(t, known, name != "")
+	}
+	for _, f := range risk.Families() {
+		require.True(t, slices.ContainsFunc(table.List(), func(c risk.Class) bool { return risk.Covers(f.Key, c.Key) }))
+	}
+	own := risk.Class{Name: "X", Consequence: risk.Stops, Minutes: 5, Happens: "stops", Source: "said", Words: "x",
+		Intervals: []risk.Interval{{Months: 6}}}
+	for key, says := range map[string]string{"machine": "stands for all", "battery": "stands for all", "filter": ""} {
+		own.Key = key
+		if err := own.Check(); says != "" {
+			require.ErrorContains(t, err, says, key)
+		} else {
+			require.NoError(t, err, key)
+		}
+	}
+}
