@@ -63,3 +63,11 @@ func OrEmpty(value any) string {
 	}
 	return fmt.Sprint(value)
 }
+
+// Said is a value in words behind some words, and empty where there is none.
+func Said(before string, value any) string {
+	if value == nil || value == "" {
+		return ""
+	}
+	return fmt.Sprint(before, value)
+}

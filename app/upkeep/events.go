@@ -24,15 +24,16 @@ var (
 		return fmt.Sprintf("began the round %v with %v stops", a["task"], a["stops"])
 	})
 	eventEndRound = action.NewEvent("end round", "round", func(_ string, _, a action.Fields) string {
-		return fmt.Sprintf("ended the round %v: %v of %v stops%s", a["task"], a["done"], a["stops"], said("; ",
+		return fmt.Sprintf("ended the round %v: %v of %v stops%s", a["task"], a["done"], a["stops"], action.Said("; ",
 			a["note"]))
 	})
 	eventTakeBackEndOfRound = action.NewEvent("take back end of round", "round", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("went on with the round %v", a["task"])
 	})
 	eventAnswerStop = action.NewEvent("answer stop", "deed", func(_ string, _, a action.Fields) string {
-		return fmt.Sprintf("%v: %v on %v%s", a["task"], hows[fmt.Sprint(a["how"])], a["on"], said(", ", a["why"])+
-			said("; ", a["note"]))
+		return fmt.Sprintf("%v: %v on %v%s", a["task"], hows[fmt.Sprint(a["how"])], a["on"], action.Said(", ",
+			a["why"])+
+			action.Said("; ", a["note"]))
 	})
 	eventChangeAnswer = action.NewEvent("change answer", "deed", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed what was said of %v: %s", a["task"], action.Changes(b, a))
@@ -62,10 +63,3 @@ var (
 
 // hows say in words how something was dealt with.
 var hows = map[string]string{"did": "done", "seen": "seen", "not": "not done"}
-
-func said(before string, what any) string {
-	if what == nil || what == "" {
-		return ""
-	}
-	return fmt.Sprintf("%s%v", before, what)
-}

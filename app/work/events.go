@@ -15,14 +15,14 @@ var (
 	})
 	eventWorkOnJob = action.NewEvent("work on job", "job", func(_ string, b, a action.Fields) string {
 		words := fmt.Sprintf("the job %v: %v, it was %v", a["title"], a["state"], b["state"])
-		return words + said("; left: ", a["left"]) + said("; because ", a["why"])
+		return words + action.Said("; left: ", a["left"]) + action.Said("; because ", a["why"])
 	})
 	eventFinishJob = action.NewEvent("finish job", "job", func(_ string, _, a action.Fields) string {
 		words := fmt.Sprintf("did the job %v on %v", a["title"], a["on"])
 		if a["proven"] == false {
 			words += ", unproven"
 		}
-		return words + said("; now in: ", a["new"]) + said("; the old part was ", a["oldPart"])
+		return words + action.Said("; now in: ", a["new"]) + action.Said("; the old part was ", a["oldPart"])
 	})
 	eventProveJob = action.NewEvent("prove job", "job", func(_ string, _, a action.Fields) string {
 		words := fmt.Sprintf("made the test of the job %v on %v: ", a["title"], a["tested"])
@@ -31,7 +31,7 @@ var (
 		} else {
 			words += "it did not pass"
 		}
-		return words + said("; ", a["testSaid"])
+		return words + action.Said("; ", a["testSaid"])
 	})
 	eventVoidJob = action.NewEvent("void job", "job", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("deleted the job %v", b["title"])
@@ -40,10 +40,3 @@ var (
 		return fmt.Sprintf("took back that the job %v was deleted", a["title"])
 	})
 )
-
-func said(before string, what any) string {
-	if what == nil || what == "" {
-		return ""
-	}
-	return fmt.Sprintf("%s%v", before, what)
-}

@@ -331,7 +331,7 @@ var (
 func policyWords(_ string, _, a action.Fields) string {
 	words := fmt.Sprintf("decided of %v: ", strings.ToLower(fmt.Sprint(a["question"])))
 	if a["option"] == nil || a["option"] == "" {
-		return words + "as the collection does, or undecided" + said("; ", a["why"])
+		return words + "as the collection does, or undecided" + action.Said("; ", a["why"])
 	}
-	return words + fmt.Sprint(a["option"]) + said("; ", a["why"]) + said("; decided by ", a["by"])
+	return words + fmt.Sprint(a["option"]) + action.Said("; ", a["why"]) + action.Said("; decided by ", a["by"])
 }
