@@ -88,6 +88,13 @@ func TestARoundOverManyMachines(t *testing.T) {
 		require.NotContains(t, deed.Measured, " V", "the unit is that of what is measured")
 		require.NoError(t, second(actions.Upkeep.VoidRule(ctx, technician, probe.ID, probe.Version)))
 	}
+	yesterday, wrong := time.Now().AddDate(0, 0, -1), time.Unix(0, 0)
+	late := must(actions.Upkeep.AddRule(ctx, technician, upkeep.RuleInput{Task: "Said late", EveryMonths: 1,
+		Of: "machine"}))
+	require.Equal(t, curator.DayOf(yesterday), must(actions.Upkeep.DoneAt(ctx, technician, ids[0],
+		upkeep.DoneInput{RuleID: late.ID,
+			AnswerInput: upkeep.AnswerInput{How: "did", SaidAt: &yesterday}})).On, "not when it was sent")
+	require.NoError(t, second(actions.Upkeep.VoidRule(ctx, technician, late.ID, late.Version)))
 	require.ErrorIs(t, second(at(9, 0, upkeep.AnswerInput{How: "did"})), action.ErrNotFound)
 
 	// Measured, and leaking; the second one only seen; the third taken out; the fourth not found.
@@ -102,7 +109,8 @@ func TestARoundOverManyMachines(t *testing.T) {
 	require.Equal(t, condition.Hazard, kinds["leaking"])
 	require.Len(t, must(actions.Condition.Measurements(ctx, technician, ids[4])), 1)
 	require.Contains(t, must(actions.Upkeep.Round(ctx, technician, round.ID)).RoundsOf[0].Deed.Found, "leaking")
-	must(at(2, 0, upkeep.AnswerInput{How: "seen"}))
+	require.Equal(t, today, must(at(2, 0, upkeep.AnswerInput{How: "seen", SaidAt: &wrong})).On,
+		"no clock goes before the round")
 	must(at(3, 0, upkeep.AnswerInput{How: "did", TakenOut: true}))
 	bodies := must(actions.Bench.ExportSheets(ctx, technician, ids[2]))
 	require.Contains(t, string(bodies.Data), "@empty")

@@ -8,6 +8,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -29,6 +30,7 @@ import (
 type AnswerInput struct {
 	How      string        `json:"how" enum:"did,seen,not" doc:"Done; seen, which counts where a look is enough; or not, with why"`
 	On       string        `json:"on" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
+	SaidAt   *time.Time    `json:"saidAt,omitempty" doc:"When it was said, where no day is: what waited on a device was not done on the day on which it was sent"`
 	Why      string        `json:"why" says:"text" maxLength:"500" required:"false" doc:"Why it could not be done"`
 	Note     string        `json:"note" says:"text" maxLength:"1000" required:"false"`
 	Measured string        `json:"measured" says:"text" maxLength:"400" required:"false" doc:"What was measured, as it is typed: BT1 3.58 V"`
@@ -93,15 +95,23 @@ func (d Deed) told() map[string]any {
 		"found":    d.Found, "takenOut": d.TakenOut}
 }
 
-func (in *AnswerInput) check(actor action.Actor) error {
+// check refuses what cannot be, and says on which day it was: of what was said by a clock that goes wrong, on the first day
+// or the last on which it can have been.
+func (in *AnswerInput) check(actor action.Actor, begun string) error {
 	err := input.CheckAll(input.OneLine("why", &in.Why), input.Lines("note", &in.Note), input.OneLine("measured",
 		&in.Measured))
 	if err != nil {
 		return err
 	}
+	if in.On == "" && in.SaidAt != nil {
+		in.On = min(max(actor.DayOf(*in.SaidAt), begun), actor.Today())
+	}
 	in.On = cmp.Or(in.On, actor.Today())
 	if err := input.PastDay("on", in.On, actor.Today()); err != nil {
 		return err
+	}
+	if in.On < begun {
+		return action.Reject("on", fmt.Sprintf("the round was begun on %s", begun))
 	}
 	if in.Found != nil {
 		if err := input.OneLine("found", &in.Found.Kind); err != nil {
@@ -128,9 +138,6 @@ func (in *AnswerInput) check(actor action.Actor) error {
 // measured and found has records of its own.
 func (s *Service) Answer(ctx context.Context, actor action.Actor, roundID int64, n, version int,
 	in AnswerInput) (Deed, error) {
-	if err := in.check(actor); err != nil {
-		return Deed{}, err
-	}
 	var told Deed
 	err := s.kernel.Whole(ctx, actor, action.MayWriteSheets, func(ctx context.Context, tx *sqlx.Tx) error {
 		row, err := storeupkeep.RoundByID(ctx, tx, roundID)
@@ -144,8 +151,8 @@ func (s *Service) Answer(ctx context.Context, actor action.Actor, roundID int64,
 		if row.Voided || n < 1 || n > len(kept.Stops) {
 			return action.ErrNotFound
 		}
-		if in.On < kept.On {
-			return action.Reject("on", fmt.Sprintf("the round was begun on %s", kept.On))
+		if err := in.check(actor, kept.On); err != nil {
+			return err
 		}
 		rule, err := storeupkeep.RuleByID(ctx, tx, row.RuleID)
 		if err != nil {
@@ -165,7 +172,7 @@ type DoneInput struct {
 
 // DoneAt says that a task of a machine was done, or seen, on no round.
 func (s *Service) DoneAt(ctx context.Context, actor action.Actor, machineID int64, in DoneInput) (Deed, error) {
-	if err := in.check(actor); err != nil {
+	if err := in.check(actor, ""); err != nil {
 		return Deed{}, err
 	}
 	var told Deed

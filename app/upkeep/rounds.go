@@ -170,12 +170,20 @@ func (s *Service) Round(ctx context.Context, actor action.Actor, id int64) (Roun
 	})
 }
 
-// putFindings says at each stop to which nobody was yet which findings are open there.
+// mostWithFindings is of how many stops ahead it is told what is open there: more than one walks before the round is read
+// again.
+const mostWithFindings = 60
+
+// putFindings says at each of the next stops to which nobody was yet which findings are open there.
 func (s *Service) putFindings(ctx context.Context, actor action.Actor, stops []RoundStop) error {
+	told := 0
 	for i := range stops {
 		stop := &stops[i]
 		if stop.MachineID == nil || len(stop.Parts) == 0 || stop.Deed != nil {
 			continue
+		}
+		if told++; told > mostWithFindings {
+			return nil
 		}
 		how, err := s.condition.Condition(ctx, actor, *stop.MachineID)
 		if err != nil {

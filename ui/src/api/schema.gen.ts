@@ -5261,6 +5261,11 @@ export interface components {
             now?: components["schemas"]["FindingSeen"][];
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
+            /**
+             * Format: date-time
+             * @description When it was said, where no day is: what waited on a device was not done on the day on which it was sent
+             */
+            saidAt?: string;
             /** @description The parts were taken out: their places are empty from now on */
             takenOut?: boolean;
             /**
@@ -7145,6 +7150,11 @@ export interface components {
             on?: string;
             /** Format: int64 */
             ruleId: number;
+            /**
+             * Format: date-time
+             * @description When it was said, where no day is: what waited on a device was not done on the day on which it was sent
+             */
+            saidAt?: string;
             /** @description The parts were taken out: their places are empty from now on */
             takenOut?: boolean;
             /** @description Why it could not be done */

@@ -30,7 +30,7 @@ export function MachineUpkeep({ machineId }: { machineId: number }) {
             <Faint>{one.because}</Faint>{' '}
             {mayWrite && <Button $small $tone="quiet" aria-label={`Done today: ${one.task}`}
               isPending={done.isPending && done.variables.ruleId === one.ruleId}
-              onPress={() => { done.mutate({ ruleId: one.ruleId, how: 'did' }) }}>Done today</Button>}
+              onPress={() => { done.mutate({ ruleId: one.ruleId, how: 'did', saidAt: new Date().toISOString() }) }}>Done today</Button>}
           </li>
         ))}
       </ul>

@@ -40,6 +40,8 @@ export function PlanForm({ start, onSubmit, ...form }: Props) {
         <Choice label="It is" name="of" value={of} onChange={setOf} options={[{ value: '', text: 'something else, in words' },
           ...rules.map(({ id, task }) => ({ value: `rule ${String(id)}`, text: `Round: ${task}` })),
           ...jobs.map(({ id, accession, title }) => ({ value: `job ${String(id)}`, text: `${accession}: ${title}` })),
+          ...(start?.ruleId && !rules.some(({ id }) => id === start.ruleId) ? [{ value: `rule ${String(start.ruleId)}`,
+            text: 'the round as before' }] : []),
           ...(start?.jobId && !jobs.some(({ id }) => id === start.jobId) ? [{ value: `job ${String(start.jobId)}`,
             text: 'the job as before' }] : [])]} />
         <Field label="In words" name="what" defaultValue={start?.what} isRequired={of === ''}

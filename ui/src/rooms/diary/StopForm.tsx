@@ -39,7 +39,7 @@ export function StopForm({ round, stop, onDone, onLeave }: { round: Round; stop:
       return
     }
     setWrong({})
-    answer.mutate({ how: as, was: deed?.version, why: as === 'not' ? why : undefined, note: textOf(data, 'note'),
+    answer.mutate({ how: as, was: deed?.version, saidAt: deed ? undefined : new Date().toISOString(), on: deed?.on, why: as === 'not' ? why : undefined, note: textOf(data, 'note'),
       measured: deed ? undefined : textOf(data, 'measured'), takenOut: takenOut && !deed,
       found: found && !deed ? { kind: found } : undefined,
       now: Object.entries(now).flatMap(([key, one]) => one ? [{ key, how: one }] : []) }, thenGoOn(onDone))
