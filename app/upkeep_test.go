@@ -201,6 +201,14 @@ func TestRulesByModel(t *testing.T) {
 	} {
 		require.ErrorAs(t, second(actions.Upkeep.AddRule(ctx, technician, in)), &invalid, name)
 	}
+	twice := upkeep.RuleInput{Task: "RUN it", EveryMonths: 3, Of: "machine"}
+	require.ErrorAs(t, second(actions.Upkeep.AddRule(ctx, technician, twice)), &invalid,
+		"there is one with these words")
+	require.Equal(t, "task", invalid.Field)
+	require.NoError(t, second(actions.Upkeep.VoidRule(ctx, technician, always.ID, always.Version)))
+	again := add(upkeep.RuleInput{Task: always.Task, Of: "machine", ModelID: &model.ID})
+	require.ErrorAs(t, undoNewest(actions, "deleted the upkeep rule"), &invalid, "another has its words now")
+	require.NoError(t, second(actions.Upkeep.VoidRule(ctx, technician, again.ID, again.Version)))
 	require.ErrorIs(t, second(actions.Upkeep.AddRule(ctx, viewer, upkeep.RuleInput{Task: "x", Of: "machine"})),
 		action.ErrForbidden)
 	require.Error(t, second(actions.Condition.ChangeMaintenanceClass(ctx, curator, 0, risk.Class{Key: "machine",

@@ -147,7 +147,7 @@ func (s *Service) AddRule(ctx context.Context, actor action.Actor, in RuleInput)
 		}
 		id, err := upkeep.InsertRule(ctx, tx, in.row(0, false))
 		if err != nil {
-			return noModel(err)
+			return refusedRule(err)
 		}
 		row, err := upkeep.RuleByID(ctx, tx, id)
 		if err != nil {
@@ -173,13 +173,17 @@ func (s *Service) ChangeRule(ctx context.Context, actor action.Actor, id int64, 
 		if in.Of != before.Of {
 			return action.Reject("of", "what was done by a rule was done to that; write another rule")
 		}
-		return noModel(upkeep.UpdateRule(ctx, tx, in.row(id, false)))
+		return refusedRule(upkeep.UpdateRule(ctx, tx, in.row(id, false)))
 	})
 }
 
-func noModel(err error) error {
-	if pg.Violates(err, "upkeep_rule_model_fkey") {
+// refusedRule says why a rule cannot be as it is written.
+func refusedRule(err error) error {
+	switch {
+	case pg.Violates(err, "upkeep_rule_model_fkey"):
 		return action.Reject("modelId", "there is no such model")
+	case pg.Violates(err, "upkeep_rule_words_key"):
+		return action.Reject("task", "there is a rule of that with these words already; change that one, or use other words")
 	}
 	return err
 }
@@ -187,7 +191,7 @@ func noModel(err error) error {
 var voidedRule = action.Voiding[upkeep.Rule]{Roles: action.MayWriteSheets, Event: eventVoidRule,
 	Back: eventTakeBackVoidOfRule, IsVoided: func(r upkeep.Rule) bool { return r.Voided },
 	Set: func(ctx context.Context, tx *sqlx.Tx, r upkeep.Rule, voided bool) error {
-		return upkeep.UpdateRule(ctx, tx, tellRule(r).row(r.ID, voided))
+		return refusedRule(upkeep.UpdateRule(ctx, tx, tellRule(r).row(r.ID, voided)))
 	}}
 
 // VoidRule strikes one out: nothing falls due by it any more. What was done by it stays.

@@ -9,6 +9,8 @@ CREATE TABLE upkeep_rule (
     version  integer NOT NULL DEFAULT 1
 );
 CREATE INDEX upkeep_rule_model_idx ON upkeep_rule (model_id);
+-- Who writes the same again means the one that is there.
+CREATE UNIQUE INDEX upkeep_rule_words_key ON upkeep_rule (of_class, COALESCE(model_id, 0), lower(body->>'task')) WHERE NOT voided;
 
 -- One task done to many machines in one walk. The stops are kept whole as they were when it was begun.
 CREATE TABLE upkeep_round (

@@ -45,7 +45,8 @@ func LockRule(ctx context.Context, h pg.Handle, id int64) (Rule, error) {
 	return RuleByID(ctx, h, id)
 }
 
-// InsertRule adds one and returns its id. A model that is none violates upkeep_rule_model_fkey.
+// InsertRule adds one and returns its id. A model that is none violates upkeep_rule_model_fkey; words that another rule of
+// the same has, upkeep_rule_words_key.
 func InsertRule(ctx context.Context, h pg.Handle, r Rule) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO upkeep_rule (of_class, model_id, body) VALUES ($1, $2, CAST($3 AS jsonb))
@@ -53,7 +54,7 @@ func InsertRule(ctx context.Context, h pg.Handle, r Rule) (int64, error) {
 	return id, err
 }
 
-// UpdateRule rewrites one. The caller holds its lock.
+// UpdateRule rewrites one, as InsertRule does. The caller holds its lock.
 func UpdateRule(ctx context.Context, h pg.Handle, r Rule) error {
 	_, err := h.ExecContext(ctx, `UPDATE upkeep_rule SET of_class = $2, model_id = $3, body = CAST($4 AS jsonb),
 		voided = $5, version = version + 1 WHERE id = $1`, r.ID, r.Of, r.ModelID, r.Body, r.Voided)
