@@ -35,13 +35,18 @@ export const ListTable = styled.table`
   tbody tr:hover, tbody tr:focus-within, tbody tr[aria-selected='true'] { background: ${color.slateGround}; }
 `
 
-/** A list as a table that becomes one block a row on a phone, each cell under the other. */
+/**
+ * A list as a table that becomes one block a row on a phone, each cell under the other. What a cell says only below its
+ * head, as a figure, names it there: `data-head`.
+ */
 export const StackedTable = styled(ListTable)`
   @media (max-width: 600px) {
     thead { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
     tbody tr { display: block; padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
     && td { display: block; padding: 2px ${space(1)}; border: none; white-space: normal; }
     td:empty { display: none; }
+    && td[data-head] { text-align: left; }
+    td[data-head]:not(:empty)::before { content: attr(data-head) ': '; color: ${color.faint}; }
   }
 `
 

@@ -99,11 +99,11 @@ function Costs({ machineId, policy }: { machineId: number; policy: Policy }) {
             return (
               <tr key={cost.option} aria-current={cost.option === policy.chosen || undefined}>
                 <td><strong>{option?.title}</strong>{cost.option === policy.chosen && ' (decided)'}</td>
-                <Figure>{cost.pieces} <Faint>on {cost.boards}</Faint></Figure>
-                <Figure>{inHours(cost.minutes)}</Figure>
-                <Figure><Price cents={cost.cents} unpriced={cost.unpriced} currency={currency} /></Figure>
-                <td>{cost.needs.map(({ what, count }) => `${String(count)} x ${what}`).join('; ') || 'nothing'}</td>
-                <td>{option?.reversible || 'not said'}</td>
+                <Figure data-head="Parts">{cost.pieces} <Faint>on {cost.boards}</Faint></Figure>
+                <Figure data-head="Takes">{inHours(cost.minutes)}</Figure>
+                <Figure data-head="Price"><Price cents={cost.cents} unpriced={cost.unpriced} currency={currency} /></Figure>
+                <td data-head="Needs">{cost.needs.map(({ what, count }) => `${String(count)} x ${what}`).join('; ') || 'nothing'}</td>
+                <td data-head="Undone">{option?.reversible || 'not said'}</td>
               </tr>
             )
           })}

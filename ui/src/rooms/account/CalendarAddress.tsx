@@ -18,8 +18,8 @@ export function CalendarAddress() {
   return (
     <Part title="Your calendar" faint="What falls due and what is planned, in a calendar program of yours">
       {error && <Notice tone="stop" word="Not done.">{messageOf(error)}</Notice>}
-      <p>A secret address gives what falls due and what is planned as iCalendar. Whoever has it reads tasks and accession
-        numbers, and no places and no names of private persons. A new address ends the one before.</p>
+      <p>A secret address gives what falls due and what is planned as iCalendar. Whoever has it reads the
+        words of tasks, plans and orders with accession numbers, and neither places nor names of private persons. A new address ends the one before.</p>
       {made && <p role="status">Copy it now, it is shown once: <code>{location.origin}{made}</code></p>}
       {address.data?.madeAt && <p><Faint>There is one since {moment(address.data.madeAt)}.</Faint></p>}
       <Buttons>

@@ -34,10 +34,11 @@ export function Rounds() {
               {due.data.map(({ rule, stops, minutes, oldest, away, openRound }) => (
                 <tr key={rule.id}>
                   <td><strong>{rule.task}</strong>{rule.model && ` (${rule.model})`}</td>
-                  <Figure>{stops}{away > 0 && <> <Faint>and {away} not in the house</Faint></>}</Figure>
-                  <Figure>{minutes > 0 ? inHours(minutes) : <Faint>not said</Faint>}</Figure>
-                  <td>{oldest}</td>
-                  <td>{openRound !== null ? <Walked round={rounds.find(({ id }) => id === openRound)} id={openRound} />
+                  <Figure data-head="Stops">{stops}{away > 0 && <> <Faint>and {away} not in the house</Faint></>}</Figure>
+                  <Figure data-head="Takes">{minutes > 0 ? inHours(minutes) : <Faint>not said</Faint>}</Figure>
+                  <td data-head="Due since">{oldest}</td>
+                  <td>{openRound !== null ? <Walked round={rounds.find(({ id }) => id === openRound)} id={openRound}
+                    mayWrite={mayWrite} />
                     : mayWrite && stops > 0 && <Button $small isPending={begin.isPending && begin.variables.ruleId === rule.id}
                       aria-label={`Begin the round: ${rule.task}`} onPress={() => { begin.mutate({ ruleId: rule.id },
                         { onSuccess: ({ id }) => void navigate(`/diary/rounds/${String(id)}`) }) }}>Begin the round</Button>}</td>
@@ -55,7 +56,7 @@ export function Rounds() {
   )
 }
 
-function Walked({ round, id }: { round?: RoundSummary; id: number }) {
-  return <><Mark kind="later" /> <Link to={`/diary/rounds/${String(id)}`}>Go on with the round</Link>
+function Walked({ round, id, mayWrite }: { round?: RoundSummary; id: number; mayWrite: boolean }) {
+  return <><Mark kind="later" /> <Link to={`/diary/rounds/${String(id)}`}>{mayWrite ? 'Go on with' : 'See'} the round</Link>
     {round && ` (${String(round.done)} of ${String(round.stops)})`}</>
 }

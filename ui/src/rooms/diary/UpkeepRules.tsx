@@ -48,7 +48,7 @@ export default function UpkeepRules() {
                     <td>{rule.everyMonths === 0 ? 'always holds' : rule.everyMonths === 1 ? 'every month'
                       : `every ${String(rule.everyMonths)} months`}</td>
                     <td>{rule.className || 'machines'}{rule.model && <div>of the model {rule.model}</div>}</td>
-                    <Figure>{rule.minutes || ''}</Figure>
+                    <Figure data-head={rule.minutes ? 'Minutes' : undefined}>{rule.minutes || ''}</Figure>
                     <td>{rule.everyMonths > 0 && ['to do it', rule.looks && 'to look at it', rule.runs && 'to have it run']
                       .filter(Boolean).join(', ')}{rule.measures && <div><Faint>{rule.measures} are measured</Faint></div>}</td>
                     <td>{mayWrite && <Button $small $tone="quiet" aria-label={`Edit ${rule.task}`}

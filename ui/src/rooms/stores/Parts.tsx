@@ -80,8 +80,8 @@ function Drawer({ one, onEdit }: { one: Stock; onEdit: () => void }) {
         {one.setAside.map((aside) => <div key={aside.id}>{aside.count} for{' '}
           <Link to={`/bench/${String(aside.machineId)}/make-good`}>{aside.accession}: {aside.job}</Link></div>)}</td>
       <td>{one.condition === 'faulty' && <Mark kind="problem" />} {states[one.condition ?? '']}</td>
-      <Figure>{one.count}</Figure>
-      <Figure $warn={one.isLow}>{one.free}{one.isLow && <> <Faint>of {one.minimum}</Faint></>}</Figure>
+      <Figure data-head="Count">{one.count}</Figure>
+      <Figure data-head="Free" $warn={one.isLow}>{one.free}{one.isLow && <> <Faint>of {one.minimum}</Faint></>}</Figure>
       <td>{one.place}{one.backBy && <div><Mark kind="attention" /> back by {one.backBy}{one.backTo && ` to ${one.backTo}`}</div>}</td>
       <td>{one.from ? <><Link to={`/bench/${String(one.from.machineId)}/make-good`}>{one.from.accession}</Link>{' '}
         {[one.from.board, one.from.place].filter(Boolean).join(', ')}<div><Faint>{one.from.job}, {one.from.on}</Faint></div></>
