@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
 	"frugalheron/app/condition"
+	"frugalheron/app/console"
 	"frugalheron/app/dating"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
@@ -19,6 +20,7 @@ import (
 	"frugalheron/app/parts"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
+	"frugalheron/app/practice"
 	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
 	"frugalheron/app/sharing"
@@ -50,6 +52,8 @@ type App struct {
 	Sharing    *sharing.Service
 	Teardown   *teardown.Service
 	Power      *power.Service
+	Console    *console.Service
+	Practice   *practice.Service
 	Parts      *parts.Service
 	Work       *work.Service
 	Upkeep     *upkeep.Service
@@ -79,6 +83,8 @@ func New(db *sqlx.DB) *App {
 	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
 	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown)
+	a.Console = console.New(kernel, a.Inventory, a.Evidence)
+	a.Practice = practice.New(kernel)
 	a.Parts = parts.New(kernel)
 	a.Work = work.New(kernel, a.Library, a.Sheets, a.Condition, a.Parts)
 	a.Accounts = accounts.New(kernel)
@@ -90,6 +96,7 @@ func New(db *sqlx.DB) *App {
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Power: a.Power, Work: a.Work, Unknowns: a.Unknowns,
 	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
+		a.Console.Verdicts,
 		a.Sharing.Verdicts, a.Power.Verdicts,
 		a.Work.Verdicts)
 	return a
@@ -102,14 +109,15 @@ func (a *App) WithBlobs(kept *blobs.Store) *App {
 	return a
 }
 
-// WithReader reads chips through the reader at an address, as 127.0.0.1:7071.
-func (a *App) WithReader(address string) *App {
-	a.Roms.ReadFrom(address)
-	return a
-}
+// Instruments are where the instruments of the bench are found, as 127.0.0.1:7071; empty where there is none. Practice is the
+// practice machine, which is a stand-in and can play a console.
+type Instruments struct{ Reader, Meter, Console, Practice string }
 
-// WithMeter measures through the meter at an address, as 127.0.0.1:7072.
-func (a *App) WithMeter(address string) *App {
-	a.Condition.MeasureBy(address)
+// WithInstruments reads chips, measures, and hears consoles through the instruments of a bench.
+func (a *App) WithInstruments(at Instruments) *App {
+	a.Roms.ReadFrom(at.Reader)
+	a.Condition.MeasureBy(at.Meter)
+	a.Console.HearThrough(at.Console, at.Practice)
+	a.Practice.On(practice.Addresses{Machine: at.Practice, Meter: at.Meter, Console: at.Console})
 	return a
 }

@@ -197,6 +197,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			seen := must(u.Signs.Signs(ctx, curator, u.machine)).Seen[0]
 			return second(u.Signs.VoidSighting(ctx, curator, seen.ID, old))
 		},
+		"console.Void": func() error {
+			said := must(u.Console.Console(ctx, curator, u.machine)).Captures[0]
+			return second(u.Console.Void(ctx, curator, said.ID, old))
+		},
 		"condition.VoidFinding": func() error {
 			found := must(u.Condition.Condition(ctx, curator, u.machine)).Findings[0]
 			return second(u.Condition.VoidFinding(ctx, curator, found.ID, old))

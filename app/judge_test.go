@@ -1,6 +1,7 @@
 package app_test
 
 import (
+	"frugalheron/app"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -256,7 +257,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {quantity.Volts: 4.93}})
 	require.NoError(t, err)
 	defer standIn.Close()
-	actions.WithMeter(standIn.Address())
+	actions.WithInstruments(app.Instruments{Meter: standIn.Address()})
 	there, err := actions.Condition.Meter(ctx, technician)
 	require.NoError(t, err)
 	require.Equal(t, []string{"+5"}, there.Points)

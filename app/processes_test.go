@@ -32,8 +32,8 @@ func TestTwoProcessesAreOneApplication(t *testing.T) {
 		func(string) int { return 16384 })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	one.WithReader(standIn.Address())
-	two.WithReader(standIn.Address())
+	one.WithInstruments(app.Instruments{Reader: standIn.Address()})
+	two.WithInstruments(app.Instruments{Reader: standIn.Address()})
 	stopOne := doJobs(t, one)
 	reading := roms.ReadingInput{Designator: "U9", Device: "27128"}
 	state := func(by *app.App, id int64, wanted string) (now roms.ChipReading) {

@@ -209,7 +209,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 		func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	actions.WithReader(standIn.Address())
+	actions.WithInstruments(app.Instruments{Reader: standIn.Address()})
 	doJobs(t, actions)
 	reader, err := actions.Roms.Reader(ctx, technician)
 	require.NoError(t, err)

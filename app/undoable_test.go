@@ -21,6 +21,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/console"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/history"
@@ -99,6 +100,7 @@ func newUndoables(t *testing.T) *undoables {
 	must(actions.Parts.AddOrder(ctx, curator, parts.OrderInput{Supplier: "Reed & Rush",
 		Lines: []parts.OrderLineInput{{What: "fuse 4A", Count: 10}}}))
 	must(actions.Signs.SeeSign(ctx, curator, machine.ID, appsigns.SightingInput{Kind: sign.Code, Shown: "E4"}))
+	must(actions.Console.KeepText(ctx, curator, machine.ID, console.TextInput{Text: "64K OK"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
@@ -245,6 +247,16 @@ func (u *undoables) acts() map[string]func() error {
 				return missing
 			}
 			return second(u.Condition.VoidMeasurement(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"keep console text": func() error {
+			return second(u.Console.KeepText(ctx, curator, u.machine, console.TextInput{Text: u.word("64K OK")}))
+		},
+		"strike console text": func() error {
+			now := must(u.Console.Console(ctx, curator, u.machine)).Captures
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Console.Void(ctx, curator, now[0].ID, now[0].Version))
 		},
 		"see sign": func() error {
 			return second(u.Signs.SeeSign(ctx, curator, u.machine,

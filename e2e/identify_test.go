@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"fmt"
+	"frugalheron/app"
 	"image"
 	"image/png"
 	"os"
@@ -46,7 +47,7 @@ func (w world) addIdentify(t *testing.T) {
 		func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.actions.WithReader(standIn.Address())
+	w.actions.WithInstruments(app.Instruments{Reader: standIn.Address()})
 }
 
 func (w world) identify() string { return strings.Replace(w.bench(), "take-stock", "identify", 1) }

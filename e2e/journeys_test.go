@@ -551,7 +551,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		func(string) int { return 16384 })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.actions.WithReader(standIn.Address())
+	w.actions.WithInstruments(app.Instruments{Reader: standIn.Address()})
 	eprom := w.addBoard(t, "== Old card\nU9 27128-25 8533\nU10 HX7200 8102")
 	for range 2 {
 		_, err = w.actions.Roms.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID,

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"fmt"
+	"frugalheron/app"
 	"image"
 	"image/png"
 	"os"
@@ -78,7 +79,7 @@ func (w world) addJudged(t *testing.T) appteardown.TeardownView {
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"BT1": {quantity.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.actions.WithMeter(standIn.Address())
+	w.actions.WithInstruments(app.Instruments{Meter: standIn.Address()})
 	return log
 }
 
@@ -218,7 +219,7 @@ func TestJudge(t *testing.T) {
 		map[string]meter.Values{"EH-0900 +5": {quantity.Volts: 4.93}, "EH-0900 BT1": {quantity.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.actions.WithMeter(standIn.Address())
+	w.actions.WithInstruments(app.Instruments{Meter: standIn.Address()})
 	at := func(name string) chromedp.Action { return See(`//section[@aria-label="` + name + `"]//h3`) }
 	require.NoError(t, b.Do(
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("judge")),

@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"context"
+	"frugalheron/app"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -23,7 +24,7 @@ func TestFirstPower(t *testing.T) {
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"EH-0900 +5": {quantity.Volts: 5.02}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.actions.WithMeter(standIn.Address())
+	w.actions.WithInstruments(app.Instruments{Meter: standIn.Address()})
 	gate := func(words string) chromedp.Action { return See(`//a[contains(., "gate: ` + words + `")]`) }
 	field := func(label, text string) chromedp.Action {
 		return chromedp.Tasks{chromedp.Focus(Labelled(label), chromedp.BySearch), Keys(text)}

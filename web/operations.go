@@ -6,6 +6,7 @@ import (
 	"frugalheron/web/arrivals"
 	"frugalheron/web/bench"
 	"frugalheron/web/condition"
+	"frugalheron/web/console"
 	"frugalheron/web/dating"
 	"frugalheron/web/evidence"
 	"frugalheron/web/files"
@@ -50,6 +51,7 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	packs.Register(api, actions)
 	sharing.Register(api, actions)
 	power.Register(api, actions)
+	console.Register(api, actions)
 	work.Register(api, actions)
 	parts.Register(api, actions)
 	upkeep.Register(api, actions)

@@ -57,17 +57,12 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, re
 	defer listener.Close()
 	at := listener.Addr().(*net.TCPAddr)
 	return withDemoDatabase(ctx, cmd, folder, reset, func(d demonstration) error {
-		reader, err := startReader(0)
+		bench, err := startBench(benchPorts{})
 		if err != nil {
 			return err
 		}
-		defer reader.Close()
-		meter, err := startMeter(0)
-		if err != nil {
-			return err
-		}
-		defer meter.Close()
-		d.actions.WithReader(reader.Address()).WithMeter(meter.Address())
+		defer bench.Close()
+		d.actions.WithInstruments(bench.addresses())
 		accounts, err := demoPasswords(ctx, d.actions, d.folder, at.IP.IsLoopback())
 		if err != nil {
 			return err

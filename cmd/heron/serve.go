@@ -25,7 +25,8 @@ import (
 )
 
 func serveCommand() *cobra.Command {
-	var url, keep, listen, secure, proxies, level, reader, meter string
+	var url, keep, listen, secure, proxies, level string
+	var at app.Instruments
 	cmd := &cobra.Command{
 		Use:   "serve",
 		Short: "Serve the application from a PostgreSQL database",
@@ -41,7 +42,7 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			defer db.Close()
-			actions.WithReader(reader).WithMeter(meter)
+			actions.WithInstruments(at)
 			any, err := actions.Accounts.HasAccounts(ctx)
 			if err != nil {
 				return err
@@ -75,9 +76,13 @@ func serveCommand() *cobra.Command {
 		"session cookies on encrypted connections only: yes, no, or auto for yes unless serving on loopback (HERON_SECURE_COOKIES)")
 	cmd.Flags().StringVar(&proxies, "trusted-proxies", environment("HERON_TRUSTED_PROXIES", ""),
 		"addresses and networks of proxies whose X-Forwarded-For and X-Forwarded-Proto count, as 127.0.0.1,10.0.0.0/8; none when empty (HERON_TRUSTED_PROXIES)")
-	cmd.Flags().StringVar(&meter, "meter", environment("HERON_METER", ""),
+	cmd.Flags().StringVar(&at.Meter, "meter", environment("HERON_METER", ""),
 		"address of a meter that understands SCPI, as 127.0.0.1:7072; none when empty (HERON_METER)")
-	cmd.Flags().StringVar(&reader, "reader", environment("HERON_READER", ""),
+	cmd.Flags().StringVar(&at.Console, "console", environment("HERON_CONSOLE", ""),
+		"address of a port server for consoles, as 127.0.0.1:7073 or telnet://127.0.0.1:7073; none when empty (HERON_CONSOLE)")
+	cmd.Flags().StringVar(&at.Practice, "practice", environment("HERON_PRACTICE", ""),
+		"address of the practice machine of heron instruments, as 127.0.0.1:7074; none when empty (HERON_PRACTICE)")
+	cmd.Flags().StringVar(&at.Reader, "reader", environment("HERON_READER", ""),
 		"address of a reader of chips, as 127.0.0.1:7071; none when empty (HERON_READER)")
 	cmd.Flags().StringVar(&level, "log-level", environment("HERON_LOG_LEVEL", "info"),
 		"debug, info, warn or error (HERON_LOG_LEVEL)")

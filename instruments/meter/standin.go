@@ -28,7 +28,7 @@ type Values = map[quantity.Quantity]float64
 // <name>.
 type StandIn struct {
 	*line.Server
-	points map[string]Values
+	points func() map[string]Values
 	mu     sync.Mutex
 	at     string
 	fault  string
@@ -43,9 +43,14 @@ const noError = `0,"No error"`
 // NewStandIn listens on loopback at a port, 0 for any. The same readings in the same order are the same each
 // time.
 func NewStandIn(port int, points map[string]Values) (*StandIn, error) {
+	return NewStandInOf(port, func() map[string]Values { return points })
+}
+
+// NewStandInOf is one whose points change: they are asked for at each reading.
+func NewStandInOf(port int, points func() map[string]Values) (*StandIn, error) {
 	s := &StandIn{points: points, fault: Faults()[0], last: noError,
 		random: rand.New(rand.NewPCG(34401, 1))} //nolint:gosec // no secret
-	if names := slices.Sorted(maps.Keys(points)); len(names) > 0 {
+	if names := slices.Sorted(maps.Keys(points())); len(names) > 0 {
 		s.at = names[0]
 	}
 	var err error
@@ -68,11 +73,11 @@ func (s *StandIn) answer(said string) line.Reply {
 		s.last = noError
 		return line.Reply{Text: why}
 	case "SIM:POINTS?":
-		return line.Reply{Text: strings.Join(slices.Sorted(maps.Keys(s.points)), ";")}
+		return line.Reply{Text: strings.Join(slices.Sorted(maps.Keys(s.points())), ";")}
 	case "SIM:STATE?":
 		return line.Reply{Text: s.at + ";" + s.fault}
 	case "SIM:POINT":
-		if _, ok := s.points[rest]; ok {
+		if _, ok := s.points()[rest]; ok {
 			s.at, s.reads = rest, 0
 		} else if rest != "" {
 			s.last = fmt.Sprintf(`-224,"Illegal parameter value; no point %s"`, rest)
@@ -103,7 +108,7 @@ const lostAfter = 3
 
 func (s *StandIn) read(of quantity.Quantity) line.Reply {
 	s.reads++
-	value, there := s.points[s.at][of]
+	value, there := s.points()[s.at][of]
 	switch {
 	case s.fault == "lost link" && s.reads > lostAfter:
 		s.fault, s.reads = "none", 0 // whoever plugs it in again goes on

@@ -1045,6 +1045,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/console-captures/{id}/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let what a line says count as a statement, with the line as its source
+         * @description Roles: curator, technician.
+         */
+        post: operations["take-console-claim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/console-captures/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop listening
+         * @description Roles: curator, technician.
+         */
+        post: operations["stop-listening"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/console-captures/{id}/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Type a line on the console that is listened to
+         * @description Roles: curator, technician.
+         */
+        post: operations["type-on-console"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/console-captures/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out what was kept by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-console-capture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/console-port": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The port through which consoles are heard
+         * @description Roles: curator, technician.
+         */
+        get: operations["get-console-port"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/console-port/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell a stand-in what its console is
+         * @description Roles: curator, technician.
+         */
+        post: operations["play-console"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/custody/{id}": {
         parameters: {
             query?: never;
@@ -1987,6 +2107,86 @@ export interface paths {
         get: operations["get-condition"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/console": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What the console of a machine said
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-console"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/console/listen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin to listen to the console of a machine
+         * @description What comes is kept as it comes. One console is heard at a time. Roles: curator, technician.
+         */
+        post: operations["listen-to-console"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/console/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a text amounts to; nothing is kept
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["read-console-text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/console/texts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep what stood on a screen, pasted or typed off
+         * @description Roles: curator, technician.
+         */
+        post: operations["keep-console-text"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3673,6 +3873,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How far one has come who practises; nothing of it is a record
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-practice"];
+        put?: never;
+        /**
+         * Begin to practise on a machine of which nobody knows what is wrong
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["begin-practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Do something on the practice machine
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["practise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/diagnosis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say what is wrong with the practice machine
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["end-practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/procedures": {
         parameters: {
             query?: never;
@@ -5054,6 +5318,12 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Act: {
+            /** @enum {string} */
+            kind: "inspect" | "connect" | "fit" | "take out" | "switch on" | "switch off" | "measure" | "listen" | "look" | "judge";
+            /** @description dummy or machine, the unit, the point; as-expected or not for a rung */
+            what?: string;
+        };
         AddedRead: {
             /**
              * @description How far the chip is known now
@@ -5435,6 +5705,13 @@ export interface components {
             /** @description Assemblies by id; more than one cannot be */
             units: number[];
         };
+        BegunPractice: {
+            /**
+             * Format: int64
+             * @description The machine of that number; 0 for any
+             */
+            seed?: number;
+        };
         BoardAnnotation: {
             blocks: components["schemas"]["BoardBlock"][];
             callouts: components["schemas"]["BoardCallout"][];
@@ -5567,6 +5844,75 @@ export interface components {
             /** @description Which parts do it, or what is missing */
             why: string;
             words: string;
+        };
+        Capture: {
+            by: string;
+            /** Format: int64 */
+            bytes: number;
+            during: string;
+            /** @description Why listening ended; empty for what was typed off */
+            ended: string;
+            /**
+             * @description Through the port, or typed off a screen
+             * @enum {string}
+             */
+            how: "heard" | "typed";
+            /** Format: int64 */
+            id: number;
+            line: string;
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            on: string;
+            reading: components["schemas"]["Said"];
+            /** Format: date-time */
+            since: string;
+            /** @description Statements that were taken from its lines and still count */
+            stated: components["schemas"]["StatedLine"][];
+            /**
+             * Format: date-time
+             * @description Null while somebody listens
+             */
+            until: string | null;
+            /** Format: int64 */
+            version: number;
+        };
+        CaptureKept: {
+            by: string;
+            /** Format: int64 */
+            bytes: number;
+            during: string;
+            /** @description Why listening ended; empty for what was typed off */
+            ended: string;
+            /**
+             * Format: int64
+             * @description The event of the history, by which the action can be undone
+             */
+            event: number;
+            /**
+             * @description Through the port, or typed off a screen
+             * @enum {string}
+             */
+            how: "heard" | "typed";
+            /** Format: int64 */
+            id: number;
+            line: string;
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            on: string;
+            reading: components["schemas"]["Said"];
+            /** Format: date-time */
+            since: string;
+            /** @description Statements that were taken from its lines and still count */
+            stated: components["schemas"]["StatedLine"][];
+            /**
+             * Format: date-time
+             * @description Null while somebody listens
+             */
+            until: string | null;
+            /** Format: int64 */
+            version: number;
         };
         Caution: {
             /** @enum {string} */
@@ -6420,12 +6766,31 @@ export interface components {
             /** @description Needed where a machine goes another way than the collection */
             why?: string;
         };
+        Claim: {
+            attribute: string;
+            /** @description Why it may not be so; empty where the line says it plainly */
+            doubt: string;
+            /** Format: int64 */
+            line: number;
+            /** @enum {string} */
+            source: "firmware" | "seen";
+            /** @description The part that it is about; empty for the machine */
+            subject: string;
+            value: string;
+            why: string;
+        };
         ClassPart: {
             /** Format: int64 */
             assemblyId: number;
             board: string;
             /** @description Designators, or what it is called */
             place: string;
+        };
+        Clock: {
+            /** Format: int64 */
+            line: number;
+            shown: string;
+            why: string;
         };
         Collection: {
             /** @example EH-{number:4} */
@@ -6659,6 +7024,13 @@ export interface components {
             toPlace?: string;
             /** Format: int64 */
             version: number;
+        };
+        Console: {
+            /** @description The newest first */
+            captures: components["schemas"]["Capture"][];
+            /** @description There are older ones */
+            more: boolean;
+            port: components["schemas"]["Port"];
         };
         Current: {
             /** Format: double */
@@ -6935,6 +7307,17 @@ export interface components {
             overdueDays: number;
             what: string;
         };
+        Debrief: {
+            /** Format: int64 */
+            deeds: number;
+            /** @description What it is */
+            is: components["schemas"]["Diagnosis"];
+            right: boolean;
+            /** @description What would have been wrong on a machine that is one */
+            slips: components["schemas"]["Logged"][];
+            why: string;
+            words: components["schemas"]["FaultWords"];
+        };
         "Decide-personal-dataRequest": {
             decidedBy?: string;
             /** @description YYYY-MM-DD */
@@ -7050,6 +7433,11 @@ export interface components {
             /** @enum {string} */
             fits: "exact" | "short" | "long";
             number: string;
+        };
+        Diagnosis: {
+            /** @enum {string} */
+            fault: "sags" | "shorted" | "bad-chip" | "no-cell" | "silent-console";
+            place: string;
         };
         DiaryEntry: {
             /** @description Of the first of them; of a board that is in none, what it is called */
@@ -7345,6 +7733,30 @@ export interface components {
             /** @description What was done, in words; names in it are those that the reader may know */
             what: string;
         };
+        Exercise: {
+            /** @description What it said since it was switched on, as far as somebody listened */
+            console: string;
+            fitted: string[];
+            inspected: boolean;
+            /** @description What it is, once somebody said so; else null */
+            is: components["schemas"]["Diagnosis"] | null;
+            ladder: components["schemas"]["Tried"][];
+            /** @enum {string} */
+            load: "dummy" | "machine";
+            log: components["schemas"]["Logged"][];
+            on: boolean;
+            /** @description In the order in which they were taken */
+            readings: components["schemas"]["Metered"][];
+            /** @description What it is thought to be, once somebody said so; else null */
+            said: components["schemas"]["Diagnosis"] | null;
+            /** Format: int64 */
+            seed: number;
+            /**
+             * Format: int64
+             * @description How many readings there were when it was switched on last
+             */
+            since: number;
+        };
         Expect: {
             /** @description A sound machine shows it in this state */
             expected: boolean;
@@ -7514,6 +7926,22 @@ export interface components {
             ids: string[];
             value: string;
         };
+        Failure: {
+            actual: string;
+            /** @description As it is shown */
+            address: string;
+            /** @description That differ, from 0 for the lowest; null where that is not known */
+            bits: number[];
+            /** @description As it is shown; empty where that is not told */
+            expected: string;
+            /** Format: int64 */
+            line: number;
+            /**
+             * Format: int64
+             * @description 16 or 8; 0 where the text does not tell it: then no bit is named
+             */
+            radix: number;
+        };
         Fault: {
             /** @description What settles whether this one has it; empty where nobody said */
             test: string;
@@ -7531,6 +7959,14 @@ export interface components {
             note?: string;
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
+        };
+        FaultWords: {
+            /** @enum {string} */
+            key: "sags" | "shorted" | "bad-chip" | "no-cell" | "silent-console";
+            name: string;
+            places: string[];
+            /** @description How it is told from the others */
+            shows: string;
         };
         Feed: {
             /**
@@ -8710,6 +9146,12 @@ export interface components {
              */
             version: number;
         };
+        ListenInput: {
+            /** @description What the machine was doing */
+            during?: string;
+            /** @description Speed, bits and parity at which the port stands, in words */
+            line?: string;
+        };
         Load: {
             /** Format: int64 */
             count: number;
@@ -8740,6 +9182,15 @@ export interface components {
             since: string;
             /** @description Day on which it left; null for where it is today */
             until: string | null;
+        };
+        Logged: {
+            /** @enum {string} */
+            kind: "inspect" | "connect" | "fit" | "take out" | "switch on" | "switch off" | "measure" | "listen" | "look" | "judge";
+            seen: string;
+            /** @description What would have been wrong on a machine that is one; empty for nothing */
+            slip: string;
+            /** @description dummy or machine, the unit, the point; as-expected or not for a rung */
+            what?: string;
         };
         LooksAhead: {
             /** @description This month and the next ones */
@@ -9563,6 +10014,22 @@ export interface components {
             /** @description Why it does not answer, else empty */
             trouble: string;
         };
+        Metered: {
+            /** @enum {string} */
+            load: "" | "dummy" | "machine" | "none";
+            point: string;
+            /** Format: double */
+            volts: number;
+        };
+        Missing: {
+            /** @enum {string} */
+            blocks: "hold" | "supply-only" | "staged";
+            do: string;
+            id: string;
+            /** @description The supply that it is about, where it is about one */
+            supply?: string;
+            what: string;
+        };
         MissingPoint: {
             /**
              * @description The state in which it keeps the machine
@@ -9858,6 +10325,12 @@ export interface components {
             stock?: components["schemas"]["Stock"];
             supply?: components["schemas"]["Supply"];
             survey?: components["schemas"]["SurveyView"];
+        };
+        Next: {
+            /** @enum {string} */
+            kind: "inspect" | "measure" | "remove" | "minimum" | "add" | "none";
+            step: string;
+            why: string;
         };
         NextNumber: {
             number: string;
@@ -10162,6 +10635,14 @@ export interface components {
             /** Format: int64 */
             weeks: number;
             why: string;
+        };
+        Output: {
+            /** @description Of all states, the strictest first */
+            missing: components["schemas"]["Missing"][];
+            next: components["schemas"]["Next"];
+            /** @enum {string} */
+            state: "hold" | "supply-only" | "staged" | "cleared";
+            warnings: string[];
         };
         OwnClass: {
             /** @enum {string} */
@@ -10568,6 +11049,9 @@ export interface components {
             what?: string;
             who?: string;
         };
+        PlayedProfile: {
+            profile: string;
+        };
         PluggedConnector: {
             open: boolean;
             /**
@@ -10620,6 +11104,26 @@ export interface components {
              * @description Parts whose price nobody knows
              */
             unpriced: number;
+        };
+        Port: {
+            /** @description Empty when none is set up */
+            address: string;
+            /**
+             * Format: int64
+             * @description The capture that is under way through it; 0 for none
+             */
+            listening: number;
+            /**
+             * Format: int64
+             * @description Of which machine that is; 0 for none
+             */
+            machineId: number;
+            /** @description What a stand-in's console is */
+            profile: string;
+            /** @description What a stand-in's console can be; empty for a real one */
+            profiles: string[];
+            /** @description Why it does not answer, else empty */
+            trouble: string;
         };
         Position: {
             /** @description Empty for parts that are only counted */
@@ -10729,6 +11233,27 @@ export interface components {
             version: number;
             /** @description Why that was decided */
             why?: string;
+        };
+        Practice: {
+            /** @description Of the practice machine; empty where none is set up */
+            address: string;
+            /** @description What would be taken care of on a machine that is one */
+            cautions: components["schemas"]["Caution"][];
+            /** @description What it said since it was switched on; null where nobody listened */
+            console: components["schemas"]["Said"] | null;
+            /** @description null until somebody says what it is */
+            debrief: components["schemas"]["Debrief"] | null;
+            /** @description null until one is begun */
+            exercise: components["schemas"]["Exercise"] | null;
+            faults: components["schemas"]["FaultWords"][];
+            /** @description How the gate stands by what was done; null without a session */
+            gate: components["schemas"]["Output"] | null;
+            points: string[];
+            /** @description As they were measured last */
+            rails: components["schemas"]["Rail"][];
+            units: string[];
+            /** Format: int64 */
+            version: number;
         };
         "Prepare-stand-inRequest": {
             chip: string;
@@ -10914,6 +11439,22 @@ export interface components {
             machineId: number;
             /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
             text: string;
+        };
+        Rail: {
+            /** Format: double */
+            Draw: number | null;
+            /** Format: double */
+            High: number | null;
+            Load: string;
+            /** Format: double */
+            Low: number | null;
+            Name: string;
+            Needed: boolean;
+            On: string;
+            /** Format: double */
+            Rating: number | null;
+            /** Format: double */
+            Volts: number | null;
         };
         RailAmperes: {
             /** Format: double */
@@ -11844,6 +12385,26 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Said: {
+            /** Format: int64 */
+            bells: number;
+            claims: components["schemas"]["Claim"][];
+            /** @description What it says of its clock, or null */
+            clock: components["schemas"]["Clock"] | null;
+            doubts: string[];
+            /** @description Places of memory that failed */
+            failures: components["schemas"]["Failure"][];
+            lines: components["schemas"]["TextLine"][];
+            /** @description What to look at next; empty for nothing */
+            next: string;
+            /** @enum {string} */
+            outcome: "silent" | "garbage" | "stuck" | "prompts" | "stopped" | "text";
+            /** @description Behind which it waits; empty for none */
+            prompt: string;
+            /** @description Lines by which it complains, those of memory among them */
+            troubles: components["schemas"]["Trouble"][];
+            why: string;
+        };
         SaidPart: {
             /** @description Of a cell: whether the machine charges it; left out while nobody looked */
             charged?: boolean;
@@ -12360,6 +12921,14 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        StatedLine: {
+            attribute: string;
+            /** Format: int64 */
+            line: number;
+            /** Format: int64 */
+            statementId: number;
+            subject: string;
+        };
         Statement: {
             /** Format: date-time */
             at: string;
@@ -12804,6 +13373,12 @@ export interface components {
             /** @description Sheet with headings, at most 1 MiB */
             text: string;
         };
+        TakeInput: {
+            /** @description Of the claim */
+            attribute: string;
+            /** Format: int64 */
+            line: number;
+        };
         TakenPack: {
             /**
              * Format: int64
@@ -13100,6 +13675,23 @@ export interface components {
             offset: number;
             text: string;
         };
+        TextInput: {
+            /** @description What the machine was doing */
+            during?: string;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description As it stood there, line by line */
+            text: string;
+        };
+        TextLine: {
+            /**
+             * Format: int64
+             * @description From 1
+             */
+            number: number;
+            text: string;
+        };
         Tie: {
             kind: string;
             /** Format: int64 */
@@ -13171,6 +13763,23 @@ export interface components {
             /** @description Open findings that no job mends yet, and of which nobody decided that none does, the gravest first */
             wanting: components["schemas"]["Wanting"][];
         };
+        Tried: {
+            /** @enum {string} */
+            kind: "minimum" | "add";
+            /** @enum {string} */
+            result: "" | "as-expected" | "not";
+            /** @description What one expects to see, hear or read */
+            sign?: string;
+            /** @description What is in, or what is added */
+            step: string;
+            /** @description When one stops */
+            stop?: string;
+        };
+        Trouble: {
+            /** Format: int64 */
+            line: number;
+            text: string;
+        };
         Turn: {
             after: string;
             before: string;
@@ -13225,6 +13834,12 @@ export interface components {
              * @description Words a memory holds; 0 for other devices
              */
             words: number;
+        };
+        TypedLine: {
+            /** @description The history keeps that something was typed, not what */
+            secret?: boolean;
+            /** @description A line; empty for the return key alone */
+            typed?: string;
         };
         Unblocked: {
             accession: string;
@@ -17974,6 +18589,423 @@ export interface operations {
             };
         };
     };
+    "take-console-claim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Statement"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "stop-listening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Capture"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "type-on-console": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedLine"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-console-capture": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-console-port": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Port"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "play-console": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayedProfile"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "change-custody": {
         parameters: {
             query?: never;
@@ -21920,6 +22952,295 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-console": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Console"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "listen-to-console": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListenInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Capture"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-console-text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "keep-console-text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaptureKept"];
                 };
             };
             /** @description Unauthorized */
@@ -28249,6 +29570,260 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BegunPractice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Act"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Diagnosis"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
