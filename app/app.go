@@ -82,7 +82,7 @@ func New(db *sqlx.DB) *App {
 	a.Condition = condition.New(kernel, a.Inventory, a.Files, a.Library)
 	a.Sharing = sharing.New(kernel, a.Inventory, a.Condition)
 	a.Teardown = teardown.New(kernel, a.People, a.Library, a.Inventory, a.Dating)
-	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown)
+	a.Power = power.New(kernel, a.Inventory, a.Condition, a.Teardown, a.Signs)
 	a.Console = console.New(kernel, a.Inventory, a.Evidence)
 	a.Practice = practice.New(kernel)
 	a.Parts = parts.New(kernel)

@@ -1,11 +1,11 @@
 package app_test
 
 import (
-	"frugalheron/app"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/evidence"

@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/core/gate"
@@ -136,4 +137,23 @@ func TestPowerAgainstTheGateIsKept(t *testing.T) {
 	}
 	_, err = actions.Power.AddSupply(ctx, viewer, machine, power.SupplyInput{Name: "x", Kind: "bench"})
 	require.ErrorIs(t, err, action.ErrForbidden)
+}
+
+// What a machine should show on a rung follows from the signs of the cards that are in then.
+func TestRungsTellTheSignsOfWhatIsIn(t *testing.T) {
+	_, actions := newApp(t)
+	model := must(actions.Library.AddModel(ctx, technician, library.ModelInput{Maker: "Tarn & Vole",
+		Model: "Meridian 2",
+		Signs: "expect screen 128 KB OK | ready | all is found | | recalled | without 4424-1\n" +
+			"expect screen 512 KB OK | ready | all is found | | recalled | with 4424-1"}))
+	id := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1", Name: "M",
+		ModelID: &model.ID})).ID
+	must(actions.Sheets.TakeOverSheet(ctx, curator, id,
+		"== Main board | part 4410 1\nU1 7400\n== Memory card | part 4424 1 | slot 1\nU1 7400"))
+	signs := [][]string{}
+	for _, rung := range must(actions.Power.BuildLadder(ctx, curator, id)).Rungs {
+		signs = append(signs, rung.Signs)
+	}
+	require.Equal(t, [][]string{{"screen 128 KB OK (ready): all is found"},
+		{"screen 512 KB OK (ready): all is found"}}, signs)
 }

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/console"
 	"frugalheron/app/power"
 )
 
@@ -29,6 +30,27 @@ func (t teller) power() error {
 	for _, accession := range slices.Sorted(maps.Keys(told)) {
 		if err := t.firstPower(t.machines[accession], told[accession]); err != nil {
 			return fmt.Errorf("%s: %w", accession, err)
+		}
+	}
+	return t.consoles()
+}
+
+// consoles tells what machines said on their consoles and screens.
+func (t teller) consoles() error {
+	told, err := readWorld[map[string][]console.TextInput]("consoles.json")
+	if err != nil {
+		return err
+	}
+	for _, accession := range slices.Sorted(maps.Keys(told)) {
+		id := t.machines[accession]
+		now, err := t.actions.Console.Console(t.ctx, t.curator, id)
+		if err != nil {
+			return err
+		}
+		for _, text := range told[accession][min(len(now.Captures), len(told[accession])):] {
+			if _, err := t.actions.Console.KeepText(t.ctx, t.curator, id, text); err != nil {
+				return fmt.Errorf("console of %s: %w", accession, err)
+			}
 		}
 	}
 	return nil

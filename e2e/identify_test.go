@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"fmt"
-	"frugalheron/app"
 	"image"
 	"image/png"
 	"os"
@@ -17,6 +16,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	. "frugalheron/e2e/browser"

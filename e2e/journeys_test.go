@@ -551,7 +551,6 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		func(string) int { return 16384 })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.actions.WithInstruments(app.Instruments{Reader: standIn.Address()})
 	eprom := w.addBoard(t, "== Old card\nU9 27128-25 8533\nU10 HX7200 8102")
 	for range 2 {
 		_, err = w.actions.Roms.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID,
@@ -559,6 +558,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		require.NoError(t, err)
 	}
 	log := w.addJudged(t)
+	w.addBench(t, standIn.Address())
 	b, err := Start(390, 844)
 	require.NoError(t, err)
 	t.Cleanup(b.Close)
@@ -613,6 +613,12 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" power up", chromedp.Navigate(w.stage("power-up")), Click(Button("Build this ladder")),
 		Click(Button("Record that power was applied")), See(Labelled("Who decided it")),
 		Click(Button("Edit rung 1")), See(Labelled("Expected sign")))
+	look(theme+" console", chromedp.Navigate(w.stage("power-up")+"?open=text"),
+		Fill(Labelled("What stands there"), "MONITOR V2.3\nMEMORY 64K OK\nADDR 0A01 EXP FF ACT FB\n"),
+		See(Text("It says: firmware 2.3")), Click(Button("Save")), See(Button("Take as statement")))
+	look(theme+" practice", at("/practice"), Click(Button("Begin")), Click(Button("Switch on")),
+		See(Text("stood at hold")),
+		Click(Button("Listen to the console")), Click(Button("Measure")), See(Text("dummy load")))
 	look(theme+" supply", chromedp.Navigate(w.stage("power-up")+"?open=supply"), See(Labelled("Volts on its plate")),
 		Fill(Labelled("Name"), "built in"), Fill(Labelled("Rails that the machine needs"), "+5 -12"),
 		Click(Button("Save")), See(Text("not read")))

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"fmt"
-	"frugalheron/app"
 	"image"
 	"image/png"
 	"os"
@@ -16,6 +15,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	appteardown "frugalheron/app/teardown"

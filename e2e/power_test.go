@@ -2,13 +2,13 @@ package e2e
 
 import (
 	"context"
-	"frugalheron/app"
 	"testing"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	. "frugalheron/e2e/browser"
 

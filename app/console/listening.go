@@ -35,8 +35,6 @@ const (
 	keepEvery = 500 * time.Millisecond
 )
 
-const brokenOff = "the application was stopped meanwhile"
-
 func (s *Service) listeningTo() int64 {
 	s.mu.Lock()
 	defer s.mu.Unlock()
@@ -264,12 +262,7 @@ func (s *Service) Stop(ctx context.Context, actor action.Actor, id int64) (Captu
 	case <-ctx.Done():
 		return Capture{}, ctx.Err()
 	}
-	h := s.kernel.Reader(ctx)
-	row, err := console.CaptureByID(ctx, h, id)
-	if err != nil {
-		return Capture{}, err
-	}
-	return s.tell(ctx, h, row)
+	return s.Capture(ctx, actor, id)
 }
 
 // Type types a line on the console that is listened to. It stands in the history, unless it is a secret: then only that

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"slices"
 	"sync"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -68,16 +69,43 @@ func (s *Service) Console(ctx context.Context, actor action.Actor, machineID int
 		if err != nil {
 			return told, err
 		}
+		one.shorten()
 		told.Captures = append(told.Captures, one)
 	}
 	return told, nil
 }
 
-// tell reads a capture, and what was taken from it. One that nobody listens to any more broke off with the application.
+// mostLines bounds how many lines of a capture a list tells.
+const mostLines = 60
+
+func (c *Capture) shorten() {
+	if left := len(c.Reading.Lines) - mostLines; left > 0 {
+		c.Reading.Lines, c.LinesLeft = c.Reading.Lines[:mostLines], left
+	}
+}
+
+// Capture tells one with all its lines.
+func (s *Service) Capture(ctx context.Context, actor action.Actor, id int64) (Capture, error) {
+	if err := actor.Must(action.MayLook); err != nil {
+		return Capture{}, err
+	}
+	h := s.kernel.Reader(ctx)
+	row, err := console.CaptureByID(ctx, h, id)
+	if err != nil {
+		return Capture{}, err
+	}
+	return s.tell(ctx, h, row)
+}
+
+// tell reads a capture, and what was taken from it. One that has no end, and that nobody can listen to any more, broke off
+// with the application; of a newer one another process may know.
 func (s *Service) tell(ctx context.Context, h pg.Handle, row console.Capture) (Capture, error) {
 	told := captureOf(row)
 	if row.EndedAt == nil && s.listeningTo() != row.ID {
-		told.Until, told.Ended = &row.At, brokenOff
+		told.Ended = "somebody listens still, or the application was stopped meanwhile"
+		if time.Since(row.At) > mostTime+mostQuiet {
+			told.Until, told.Ended = &row.At, "the application was stopped meanwhile"
+		}
 	}
 	rows, err := console.StatedIn(ctx, h, row.ID)
 	for _, one := range rows {
@@ -194,7 +222,7 @@ var voided = action.Voiding[console.Capture]{Roles: action.MayWriteSheets, Event
 			return err
 		}
 		if n := len(stated); n > 0 {
-			return action.Reject("capture", fmt.Sprintf("%s taken from it still count: withdraw them in Identify first",
+			return action.Reject("capture", fmt.Sprintf("%s taken from it still count: withdraw them in Look over first",
 				verdict.Counted(n, "statement", "statements")))
 		}
 		return console.VoidCapture(ctx, tx, r.ID, true)

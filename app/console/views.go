@@ -57,6 +57,7 @@ type Capture struct {
 	By        string           `json:"by"`
 	Version   int              `json:"version"`
 	Reading   coreconsole.Said `json:"reading"`
+	LinesLeft int              `json:"linesLeft" doc:"How many more lines there are than are told here; the capture alone tells all"`
 	Stated    []StatedLine     `json:"stated" doc:"Statements that were taken from its lines and still count"`
 }
 

@@ -75,6 +75,7 @@ type Power struct {
 	Changed  []string          `json:"changed" says:"text" doc:"What was changed since it last worked"`
 	NoMains  bool              `json:"noMains" doc:"A supply is fed by mains, and nobody said what comes out of the wall here"`
 	Cautions []caution.Caution `json:"cautions"`
+	Before   []string          `json:"before" says:"text" doc:"What is said before each step: what starts by itself, what may be charged, how the heat leaves"`
 	Running  []caution.Caution `json:"running" doc:"What stays in sight while a rung is tried"`
 }
 
@@ -122,6 +123,10 @@ func (s *Service) Power(ctx context.Context, actor action.Actor, machineID int64
 			return p, err
 		}
 		p.Cautions = caution.All(caution.DueIn(said(r), held))
+		p.Before = gate.Before(r.in)
+		if err := s.signsAt(ctx, h, machineID, p.Rungs); err != nil {
+			return p, err
+		}
 		p.Running = caution.All([]caution.Key{caution.Live, caution.Loose})
 		slices.Reverse(p.Ups)
 		return p, nil

@@ -22,15 +22,36 @@ type RungView struct {
 	ID        int64 `json:"id"`
 	MachineID int64 `json:"machineId"`
 	ladder.Rung
-	Result     string `json:"result" enum:",as-expected,not" doc:"Of the last time; empty while it was not tried"`
-	On         string `json:"on" doc:"YYYY-MM-DD of the last time; empty while it was not tried"`
-	CannotTell string `json:"cannotTell" doc:"What the last time does not tell, as several rungs were tried at once; else empty"`
-	Version    int    `json:"version"`
+	Result     string   `json:"result" enum:",as-expected,not" doc:"Of the last time; empty while it was not tried"`
+	On         string   `json:"on" doc:"YYYY-MM-DD of the last time; empty while it was not tried"`
+	Signs      []string `json:"signs" says:"text" doc:"What a sound machine shows with the cards that are in on this rung, by the signs of its model and cards"`
+	CannotTell string   `json:"cannotTell" doc:"What the last time does not tell, as several rungs were tried at once; else empty"`
+	Version    int      `json:"version"`
 }
 
 func tellRung(row power.Rung) RungView {
 	kept, _ := action.ReadKept[ladder.Rung](row.Body)
-	return RungView{ID: row.ID, MachineID: row.MachineID, Rung: kept, Version: row.Version}
+	return RungView{ID: row.ID, MachineID: row.MachineID, Rung: kept, Version: row.Version, Signs: []string{}}
+}
+
+// signsAt tells each rung what the machine should show with what is in then: all but what later rungs add.
+func (s *Service) signsAt(ctx context.Context, h pg.Handle, machineID int64, rungs []RungView) error {
+	if len(rungs) == 0 {
+		return nil
+	}
+	out := make([][]string, len(rungs))
+	for i := range rungs {
+		for _, later := range rungs[i+1:] {
+			if later.Kind == ladder.Add {
+				out[i] = append(out[i], later.Step)
+			}
+		}
+	}
+	told, err := s.signs.ExpectedWithout(ctx, h, machineID, out)
+	for i := range told {
+		rungs[i].Signs = told[i]
+	}
+	return err
 }
 
 var rungs = action.Records[power.Rung, RungView]{
@@ -133,7 +154,7 @@ func (s *Service) AddRung(ctx context.Context, actor action.Actor, machineID int
 		if err != nil {
 			return err
 		}
-		added = RungView{ID: id, MachineID: machineID, Rung: r, Version: 1}
+		added = RungView{ID: id, MachineID: machineID, Rung: r, Version: 1, Signs: []string{}}
 		return action.Record(ctx, tx, actor, eventAddRung, id, &machineID, nil, r)
 	})
 	return added, err

@@ -6,6 +6,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/inventory"
+	"frugalheron/app/signs"
 	"frugalheron/app/teardown"
 )
 
@@ -15,12 +16,13 @@ type Service struct {
 	inventory *inventory.Service
 	condition *condition.Service
 	teardown  *teardown.Service
+	signs     *signs.Service
 }
 
 // New returns it.
 func New(kernel *action.Kernel, inventory *inventory.Service, condition *condition.Service,
-	teardown *teardown.Service) *Service {
-	s := &Service{kernel, inventory, condition, teardown}
+	teardown *teardown.Service, signs *signs.Service) *Service {
+	s := &Service{kernel, inventory, condition, teardown, signs}
 	kernel.CanBeUndone(eventPowerUp, action.MayWriteSheets, s.undoPowerUp)
 	kernel.CanBeUndone(eventVoidPowerUp, action.MayWriteSheets, s.undoVoidPowerUp)
 	kernel.CanBeUndone(eventVoidSupply, action.MayWriteSheets, s.undoVoidSupply)

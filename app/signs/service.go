@@ -15,6 +15,7 @@ import (
 	"frugalheron/core/verdict"
 	"frugalheron/store/history"
 	storeinventory "frugalheron/store/inventory"
+	"frugalheron/store/pg"
 	"frugalheron/store/signs"
 )
 
@@ -64,6 +65,25 @@ func (s *Service) Signs(ctx context.Context, actor action.Actor, machineID int64
 		told.States, told.Expected = sign.States(lists), sign.Expected(lists, cards, "")
 		return told, nil
 	})
+}
+
+// ExpectedWithout tells in words what a machine should show now while some of its assemblies are out, by their titles, for
+// each of several such states.
+func (s *Service) ExpectedWithout(ctx context.Context, h pg.Handle, machineID int64, out [][]string) ([][]string,
+	error) {
+	reader, err := s.readerOf(ctx, h, []int64{machineID})
+	if err != nil {
+		return nil, err
+	}
+	lists, cards := reader.on(machineID, nil, "")
+	told := make([][]string, len(out))
+	for i, titles := range out {
+		told[i] = []string{}
+		for _, e := range sign.Expected(tablesOf(lists), cards.Without(titles), "") {
+			told[i] = append(told[i], e.InWords())
+		}
+	}
+	return told, nil
 }
 
 // ReadSign tells what something that was seen amounts to, without keeping it.

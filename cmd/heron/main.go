@@ -52,7 +52,7 @@ func rootCommand() *cobra.Command {
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
 	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), factsCommand(),
-		cautionCommand(),
+		cautionCommand(), consoleCommand(),
 		measureCommand(), riskCommand(), gateCommand(), dueCommand(), partsCommand())
 	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(),
 		openAPICommand())

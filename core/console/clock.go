@@ -38,7 +38,7 @@ func clockIn(line TextLine, on calendar.Date) (*Clock, *Claim) {
 		claim.Doubt = "which battery it means, and whether the clock stopped, is not told"
 		return clock, claim
 	case isClock && clockLost.MatchString(text) && !isRequest.MatchString(text):
-		return lost("it says so itself")
+		return lost("it says itself that it is not set")
 	case !isClock:
 		return nil, nil
 	}

@@ -87,7 +87,7 @@ func TestWhatLinesComplainOf(t *testing.T) {
 		"No errors": false, "0 parity errors found": false, "Errors: 0": false, "Disk not ready": true,
 		"KEYBOARD ERROR": true, "Mouse not found": false, "Keyboard not found": true, "error correcting memory": false,
 		"2 errors": true, "10 errors": true, "Memory test passed": false, "bad sectors: none": false,
-			"FPU failed": true,
+		"FPU failed":    true,
 		"System halted": true, "100 faults": true, "no faults, 1 error": true, "Default drive C": false,
 	} {
 		require.Equal(t, complains, len(read(text+"\n").Troubles) == 1, text)

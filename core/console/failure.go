@@ -13,7 +13,7 @@ type Failure struct {
 	Expected string `json:"expected" doc:"As it is shown; empty where that is not told"`
 	Actual   string `json:"actual"`
 	Radix    int    `json:"radix" doc:"16 or 8; 0 where the text does not tell it: then no bit is named"`
-	Bits     []int  `json:"bits" doc:"That differ, from 0 for the lowest; null where that is not known"`
+	Bits     []int  `json:"bits" nullable:"true" doc:"That differ, from 0 for the lowest; null where that is not known"`
 }
 
 const number = `(0x[0-9a-f]+|\$[0-9a-f]+|[0-9a-f]+h?)\b`

@@ -10,14 +10,15 @@ import (
 
 // Rail is a rail of a supply as it stands: what was measured last under load, its limits, and what is drawn from it.
 type Rail struct {
-	Name      string
-	Needed    bool
-	Volts     *float64 // nil while it was not measured
-	On        calendar.Date
-	Load      string
-	Low, High *float64 // nil where nobody knows
-	Rating    *float64
-	Draw      *float64
+	Name   string        `json:"name"`
+	Needed bool          `json:"needed"`
+	Volts  *float64      `json:"volts"` // nil while it was not measured
+	On     calendar.Date `json:"on"`
+	Load   string        `json:"load"`
+	Low    *float64      `json:"low"` // nil where nobody knows
+	High   *float64      `json:"high"`
+	Rating *float64      `json:"rating"`
+	Draw   *float64      `json:"draw"`
 }
 
 // RailsOf lists the rails of a supply: those that are needed, then the others that were measured, rated or drawn from.

@@ -2,6 +2,7 @@ package sign
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"frugalheron/core/known"
@@ -133,4 +134,26 @@ func States(lists []List) []string {
 		}
 	}
 	return told
+}
+
+// Without are the cards but for those of some titles, as while they are out.
+func (cards Cards) Without(titles []string) Cards {
+	return slices.DeleteFunc(slices.Clone(cards), func(c Card) bool {
+		return slices.ContainsFunc(titles, func(title string) bool { return strings.EqualFold(title, c.Title) })
+	})
+}
+
+// InWords says what is shown, when, and that it may be so where that is not known.
+func (e Expect) InWords() string {
+	words := string(e.Kind) + " " + e.Shown
+	if e.State != "" {
+		words += " (" + e.State + ")"
+	}
+	if e.Meaning != "" {
+		words += ": " + e.Meaning
+	}
+	if e.Holds == Unsure {
+		words = "perhaps " + words
+	}
+	return words
 }

@@ -48,21 +48,26 @@ func Dial(ctx context.Context, address string) (*Client, error) {
 }
 
 // Read waits at most for a while for what comes next. It returns nothing when nothing came, and ErrLost when the line ended.
+// What the two sides only negotiate is nothing.
 func (c *Client) Read(wait time.Duration) ([]byte, error) {
 	c.connection.SetReadDeadline(time.Now().Add(wait)) //nolint:errcheck // the read tells
 	buffer := make([]byte, 4096)
-	n, err := c.in.Read(buffer)
-	var late net.Error
-	switch {
-	case errors.As(err, &late) && late.Timeout():
-		return nil, nil
-	case err != nil:
-		return nil, fmt.Errorf("%w (%v)", ErrLost, err)
-	case c.telnet == nil:
-		return buffer[:n], nil
+	for {
+		n, err := c.in.Read(buffer)
+		var late net.Error
+		switch {
+		case errors.As(err, &late) && late.Timeout():
+			return nil, nil
+		case err != nil:
+			return nil, fmt.Errorf("%w (%v)", ErrLost, err)
+		case c.telnet == nil:
+			return buffer[:n], nil
+		}
+		text, answer := c.telnet.take(buffer[:n])
+		if err := c.send(answer); err != nil || len(text) > 0 {
+			return text, err
+		}
 	}
-	text, answer := c.telnet.take(buffer[:n])
-	return text, c.send(answer)
 }
 
 // Type sends a line with a carriage return behind it, as somebody types it. An empty line is the return alone.

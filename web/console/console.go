@@ -35,6 +35,12 @@ func Register(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Console.Console(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-console-capture", Method: http.MethodGet, Path: "/api/console-captures/{id}",
+		Summary: "All that was said once", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[console.Capture], error) {
+		return httpx.Answer(actions.Console.Capture(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "read-console-text", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
 		Path: "/api/machines/{id}/console/read", Summary: "What a text amounts to; nothing is kept",
 		Errors: httpx.ErrorsOfChange,

@@ -74,8 +74,8 @@ const pathOf = (url: string) => {
 const isSigningIn = (url: string) => /^\/api\/(session|welcome)\b/.test(pathOf(url))
 
 /** What does not wait on this device: secrets, accounts, what is tried out first, and what an instrument does now. */
-const neverWaits = new RegExp('^/api/(session|welcome|accounts|calendar-address|rounds$|collection|library|history|meter|reader|chip-readings)\\b'
-  + '|/(pack|merge|take|drop)$')
+const neverWaits = new RegExp('^/api/(session|welcome|accounts|calendar-address|rounds$|collection|library|history|meter'
+  + '|reader|chip-readings|console-port|console-captures|practice)\\b|/(pack|merge|take|drop|listen)$')
 
 /** Keeps a change that did not reach the server; the error says so, or that there is no room for it. */
 export async function leaveHere(change: Pick<Waiting, 'method' | 'address' | 'body' | 'type' | 'key'>): Promise<Error> {

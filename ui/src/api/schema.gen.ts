@@ -1045,6 +1045,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/console-captures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All that was said once
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-console-capture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/console-captures/{id}/statements": {
         parameters: {
             query?: never;
@@ -5860,6 +5880,11 @@ export interface components {
             /** Format: int64 */
             id: number;
             line: string;
+            /**
+             * Format: int64
+             * @description How many more lines there are than are told here; the capture alone tells all
+             */
+            linesLeft: number;
             /** Format: int64 */
             machineId: number;
             note: string;
@@ -5897,6 +5922,11 @@ export interface components {
             /** Format: int64 */
             id: number;
             line: string;
+            /**
+             * Format: int64
+             * @description How many more lines there are than are told here; the capture alone tells all
+             */
+            linesLeft: number;
             /** Format: int64 */
             machineId: number;
             note: string;
@@ -7931,7 +7961,7 @@ export interface components {
             /** @description As it is shown */
             address: string;
             /** @description That differ, from 0 for the lowest; null where that is not known */
-            bits: number[];
+            bits: number[] | null;
             /** @description As it is shown; empty where that is not told */
             expected: string;
             /** Format: int64 */
@@ -11137,6 +11167,8 @@ export interface components {
             ordinal: number;
         };
         Power: {
+            /** @description What is said before each step: what starts by itself, what may be charged, how the heat leaves */
+            before: string[];
             cautions: components["schemas"]["Caution"][];
             /** @description What was changed since it last worked */
             changed: string[];
@@ -11442,19 +11474,19 @@ export interface components {
         };
         Rail: {
             /** Format: double */
-            Draw: number | null;
+            draw: number | null;
             /** Format: double */
-            High: number | null;
-            Load: string;
+            high: number | null;
+            load: string;
             /** Format: double */
-            Low: number | null;
-            Name: string;
-            Needed: boolean;
-            On: string;
+            low: number | null;
+            name: string;
+            needed: boolean;
+            on: string;
             /** Format: double */
-            Rating: number | null;
+            rating: number | null;
             /** Format: double */
-            Volts: number | null;
+            volts: number | null;
         };
         RailAmperes: {
             /** Format: double */
@@ -12378,6 +12410,8 @@ export interface components {
             result: "" | "as-expected" | "not";
             /** @description What one expects to see, hear or read */
             sign?: string;
+            /** @description What a sound machine shows with the cards that are in on this rung, by the signs of its model and cards */
+            signs: string[];
             /** @description What is in, or what is added */
             step: string;
             /** @description When one stops */
@@ -18562,6 +18596,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-console-capture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Capture"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,7 +4,7 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'console' | 'console port' | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
@@ -55,6 +55,8 @@ const touches = {
   identification: ['glance', 'start', 'mysteries', 'dating'],
   /** What a machine shows, or by what that is read. */
   sign: [...ofMachine, 'signs', 'unknowns'],
+  /** What its console said, or by which port that is heard. */
+  console: [...ofMachine, 'console', 'console port'],
   /** What serves a machine. */
   peripheral: [...ofMachine, 'peripherals'],
   /** A lot, or a thing of it. */

@@ -14,6 +14,7 @@ import { looseQuery } from '../api/moves'
 import { proceduresQuery } from '../api/openup'
 import { partiesQuery } from '../api/parties'
 import { ownSessionsQuery, peopleQuery } from '../api/people'
+import { practiceQuery } from '../api/practice'
 import { readerQuery, romListQuery, romSetsQuery } from '../api/roms'
 import { signListsQuery } from '../api/signs'
 import { needsQuery, ordersQuery, stockQuery } from '../api/stores'
@@ -120,6 +121,7 @@ export const routes: RouteObject[] = [
         ...(role === 'curator' ? [collectionQuery, registerQuery, peopleQuery] : [])]),
     page('/instruments', () => import('../rooms/instruments/Instruments'),
       (_, __, { mayWriteSheets }) => mayWriteSheets ? [meterQuery, readerQuery] : []),
+    page('/practice', () => import('../rooms/practice/Practice'), () => [practiceQuery]),
     page('/try', () => import('../rooms/try/TrySheet')),
     page('/unsent', () => import('../rooms/unsent/Unsent')),
     page('/bench', () => import('../rooms/bench/EmptyBench')),

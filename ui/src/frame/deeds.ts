@@ -25,6 +25,8 @@ const machineDeeds: Deed[] = [
   { name: 'Say what feeds the machine', words: 'supply adapter mains plate', who: 'writers', to: openAt('power-up', 'supply') },
   { name: 'Record that power was applied', words: 'switch on first power ladder', who: 'writers',
     to: openAt('power-up', 'power') },
+  { name: 'Listen to its console', words: 'serial terminal port boot', who: 'writers', to: openAt('power-up', 'listen') },
+  { name: 'Paste a screen text', words: 'console boot memory test type off', who: 'writers', to: openAt('power-up', 'text') },
   { name: 'Measure a rail', words: 'volts supply load', who: 'writers', to: 'power-up#rails' },
   { name: 'Print the condition report', words: 'paper', to: 'condition-report' },
   { name: 'Begin a log of taking apart', words: 'open disassembly', who: 'writers', to: openAt('open-up', 'log') },
@@ -76,6 +78,7 @@ const deeds: Deed[] = [
   { name: 'Packs', words: 'import export library', to: '/library/packs' },
   { name: 'Try a sheet', words: 'example play learn', to: '/try' },
   { name: 'Instruments', words: 'meter reader stand-in connection', to: '/instruments' },
+  { name: 'Practice', words: 'learn train ladder simulated machine diagnosis exercise', to: '/practice' },
   { name: 'Account', words: 'password sessions keys', to: '/account' },
   { name: 'What is not sent', words: 'drafts unsent offline', to: '/unsent' },
 ]

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
 import { Link } from 'react-router'
 
+import { consolePortQuery } from '../../api/console'
 import { meterQuery, useTouchPoint } from '../../api/judge'
 import { messageOf } from '../../api/problem'
 import { readerQuery, usePrepareStandIn } from '../../api/roms'
@@ -33,6 +34,13 @@ export function MeterStandIn({ likely }: { likely: string }) {
   if (!has) return null
   return <State holds={data.at ? `Its leads are at ${data.at}` : 'Its leads are nowhere'} fault={data.fault}
     error={touch.error} />
+}
+
+/** Says what a console's stand-in is. */
+export function ConsoleStandIn() {
+  const { data } = useQuery(consolePortQuery)
+  if (!data?.profile) return null
+  return <Faint role="status">A stand-in; its console is: {data.profile}. <Link to="/instruments">Instruments</Link></Faint>
 }
 
 function State({ holds, fault, error }: { holds: string; fault: string; error: Error | null }) {

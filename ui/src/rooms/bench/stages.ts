@@ -76,7 +76,7 @@ export const stages: Stage[] = [
   { path: 'make-good', name: 'Make good', usual: 'treatment', figures: ['jobs', 'condition'],
     page: lazyPage(() => import('./stages/makegood/MakeGood').then((m) => m.MakeGood)),
     state: ({ treatment }) => treatment?.stage },
-  { path: 'power-up', name: 'Power up', usual: 'first power', figures: ['gate', 'draw'],
+  { path: 'power-up', name: 'Power up', usual: 'first power', figures: ['gate', 'console', 'draw'],
     page: lazyPage(() => import('./stages/powerup/PowerUp').then((m) => m.PowerUp)),
     asks: (id) => [measurementsQuery(id)], state: ({ power }) => power?.stage },
   { path: 'set-up', name: 'Set up', usual: 'configuration', figures: [],

@@ -1,5 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
 
+import { consolePortQuery, usePlayConsole } from '../../api/console'
 import { meterQuery, useTouchPoint } from '../../api/judge'
 import { messageOf } from '../../api/problem'
 import { readerQuery, usePrepareStandIn } from '../../api/roms'
@@ -17,7 +19,7 @@ export default function Instruments() {
   return (
     <Page>
       <Title>Instruments</Title>
-      {mayUse ? <><MeterPart /><ReaderPart /></> : <p>Instruments are used by technicians and curators.</p>}
+      {mayUse ? <><MeterPart /><ReaderPart /><ConsolePortPart /></> : <p>Instruments are used by technicians and curators.</p>}
     </Page>
   )
 }
@@ -62,6 +64,27 @@ function ReaderPart() {
         </FieldGrid>
       )}
       {prepare.error && <Notice tone="stop" word="Not told.">{messageOf(prepare.error)}</Notice>}
+    </Part>
+  )
+}
+
+function ConsolePortPart() {
+  const port = useQuery(consolePortQuery)
+  const play = usePlayConsole()
+  const { address = '', trouble = '', profiles = [], profile = '', listening = 0 } = port.data ?? {}
+  return (
+    <Part title="Console" faint="A port server on the network, raw or by telnet">
+      <Connection what="console" address={address} name={profile && 'Estuary bench stand-in console'} trouble={trouble}
+        option="--console telnet://127.0.0.1:7073" isAsking={port.isFetching} error={port.error}
+        onAsk={() => void port.refetch()} />
+      {listening > 0 && <p>Somebody listens to it now.</p>}
+      {profiles.length > 0 && (
+        <Choice label="What the stand-in's console is" value={profile}
+          options={profiles.map((value) => ({ value, text: value }))} onChange={(next) => { play.mutate(next) }} />
+      )}
+      {play.error && <Notice tone="stop" word="Not told.">{messageOf(play.error)}</Notice>}
+      {profiles.length > 0 && <p>To practise the ladder and diagnosis on a machine that is none: <Link to="/practice">
+        Practice</Link>.</p>}
     </Part>
   )
 }

@@ -1,6 +1,8 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import styled from 'styled-components'
 
+import { consoleQuery } from '../../../../api/console'
 import { type Power, usePowerUp } from '../../../../api/power'
 import { gateName } from '../../../../features/power/states'
 import { Cautions } from '../../../../kit/Cautions'
@@ -27,12 +29,15 @@ export function ApplyPower({ machineId, power, onDone }: { machineId: number; po
       <Running aria-label="While it runs" role="note">
         <strong>While it runs:</strong> nothing loose inside, no tool in it, no jewellery, one hand, the lead in reach.
       </Running>
+      {power.before.length > 0 && <ul aria-label="Before this step">{power.before.map((one) => (
+        <li key={one}>{one}.</li>))}</ul>}
       <Cautions cautions={power.running} />
       {isAgainst && (
         <Notice tone="attention" word={`The gate stands at ${gateName(power.state)}.`}>
           {power.missing[0]?.what}. What was done is recorded all the same: say who decided it, and why.
         </Notice>
       )}
+      <Heard machineId={machineId} since={power.ups[0]?.on ?? ''} />
       <fieldset>
         <legend>Tried now: one rung, or several where all was switched on at once</legend>
         {power.rungs.map(({ id, step }) => (
@@ -54,6 +59,18 @@ export function ApplyPower({ machineId, power, onDone }: { machineId: number; po
 }
 
 /** Stays in sight for as long as a rung is tried, wherever the form is scrolled to. */
+/** What the console complained of since power was applied last: what it says goes against a step as expected. */
+function Heard({ machineId, since }: { machineId: number; since: string }) {
+  const newest = useQuery(consoleQuery(machineId)).data?.captures[0]
+  if (!newest || newest.on < since || newest.reading.troubles.length === 0) return null
+  const failed = newest.reading.failures.length > 0 ? 'Memory failed its test. ' : ''
+  return (
+    <Notice tone="attention" word={`Its console complained on ${newest.on}.`}>
+      {failed}{newest.reading.troubles.slice(0, 3).map(({ text }) => text).join('; ')}
+    </Notice>
+  )
+}
+
 const Running = styled.p`
   position: sticky;
   top: 40px; /* below the index of the page */

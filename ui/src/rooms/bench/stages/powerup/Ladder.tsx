@@ -87,6 +87,7 @@ function Rung({ n, rung, mayWrite }: { n: number; rung: RungView; mayWrite: bool
         <div>
           <strong><Mark kind={rung.result === 'not' ? 'problem' : rung.result ? 'done' : 'none'} /> {n}. {rung.step}</strong>
           <Told rung={rung} />
+          {rung.signs.map((sign) => <span key={sign}>By its signs: {sign}</span>)}
         </div>
         <div>
           <span><Unbroken text={rung.result === '' ? 'not tried'

@@ -10,7 +10,7 @@ import { show } from '../../../../testing/show'
 import { PowerUp } from './PowerUp'
 
 const machine = { id: 3, accession: 'EH-0142', name: 'Meridian 2' } as Machine
-const rung = { machineId: 3, sign: 'a beep', stop: 'smoke', cannotTell: '', version: 1 }
+const rung = { machineId: 3, signs: ['screen 64 KB OK'], sign: 'a beep', stop: 'smoke', cannotTell: '', version: 1 }
 const open = (id: string) => ({ id, blocks: 'supply-only', what: `${id}: it is open`, do: 'plug it as it sat',
   supply: '', path: 'open-up' })
 const part = (id: number, more: object) => ({ assemblyId: 9, board: 'Main board', line: id, isFan: false, primary: false,
@@ -26,13 +26,14 @@ const power = { stage: { state: 'in hand', count: 0 }, state: 'hold', danger: tr
   parts: [part(1, { state: 'leaking' }), part(2, { primary: true, words: 'CR2032' }), part(3, { isFan: true, place: 'fan',
     words: 'fan 80 mm', state: 'unknown' })], rungs: [{ ...rung, id: 1, step: 'Main board alone', kind: 'minimum', result: 'as-expected', on: '2026-04-01' },
     { ...rung, id: 2, step: 'Disk card', kind: 'add', result: '', on: '' }], proposed: [], ups: [], worked: '', changed: [],
-  noMains: true, cautions: [], running: [{ key: 'live', word: 'Live work', text: 'One insulated tool.' }] } as unknown as Power
+  noMains: true, cautions: [], before: ['Heat: nobody knows'], running: [{ key: 'live', word: 'Live work', text: 'One insulated tool.' }] } as unknown as Power
 
 const page = (role: 'curator' | 'viewer') => {
   signIn(role)
   const asked = serve(({ method, path }) => method === 'POST'
     ? { status: 201, body: { event: 5, steps: ['Disk card'], result: 'not' } }
-    : { body: path.endsWith('/power') ? power : { address: '' } })
+    : { body: path.endsWith('/power') ? power : path.endsWith('/console') ? { port: {}, captures: [], more: false }
+      : { address: '' } })
   return { user: show(<PowerUp machine={machine} />), asked }
 }
 
@@ -55,6 +56,8 @@ describe('first power', () => {
     await user.click(await screen.findByRole('button', { name: 'Record that power was applied' }))
     expect(screen.getByRole('note', { name: 'While it runs' }).textContent).toContain('one hand, the lead in reach')
     expect(screen.getByText('One insulated tool.')).toBeTruthy()
+    expect(screen.getByRole('list', { name: 'Before this step' }).textContent).toBe('Heat: nobody knows.')
+    expect(screen.getAllByText('By its signs: screen 64 KB OK').length).toBeGreaterThan(0)
     expect(screen.getByRole<HTMLInputElement>('checkbox', { name: 'Disk card' }).checked).toBe(true)
     expect(screen.getByRole<HTMLInputElement>('checkbox', { name: 'Main board alone' }).checked).toBe(false)
     expect(screen.queryAllByRole('note', { name: 'While it runs' })).toHaveLength(1)
@@ -73,6 +76,7 @@ describe('first power', () => {
       if (path.endsWith('/measurements') && method === 'POST') return { status: 201, body: { id: 41, event: 6, point: '+5',
         judged: { inWords: '5.02 V', verdict: 'pass' } } }
       if (path.endsWith('/take')) return { body: { id: 41, trouble: 'the meter shows overload' } }
+      if (path.endsWith('/console')) return { body: { port: {}, captures: [], more: false } }
       return { body: path.endsWith('/power') ? power : { address: '127.0.0.1:7072', name: 'bench meter' } }
     })
     const user = show(<PowerUp machine={machine} />)

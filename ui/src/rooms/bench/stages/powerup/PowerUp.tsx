@@ -8,6 +8,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Skeleton } from '../../../../kit/Skeleton'
 import { Applied } from './Applied'
 import { CellsAndFans } from './CellsAndFans'
+import { ConsolePart } from './ConsolePart'
 import { Gate } from './Gate'
 import { Ladder } from './Ladder'
 import { Rails } from './Rails'
@@ -24,6 +25,7 @@ export function PowerUp({ machine }: { machine: Machine }) {
     <>
       <Gate {...props} />
       <Ladder {...props} />
+      <ConsolePart machine={machine} mayWrite={mayWrite} />
       <Supplies {...props} />
       <Rails {...props} />
       <CellsAndFans {...props} />
