@@ -2,6 +2,8 @@ package main
 
 import (
 	"encoding/json"
+	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -108,4 +110,32 @@ func TestFactsAndCautionsOnTheCommandLine(t *testing.T) {
 	require.Contains(t, out, "line 1, tube: ")
 	status, _, _ = heron("", "caution")
 	require.Equal(t, 2, status)
+}
+
+func TestConsoleAnswersInJSON(t *testing.T) {
+	said := answerOf(t, "MONITOR V2.3\r\n64K\r\x00128K OK\r\nADDR 1A2 EXP FF ACT FE\r\n>", "console", "-", "--on", "2026-04-14")
+	require.Equal(t, "prompts", said["outcome"])
+	require.Equal(t, ">", said["prompt"])
+	claim := said["claims"].([]any)[1].(map[string]any)
+	require.Equal(t, []any{"memory", "128 KB", 2.0, "memory failed on line 3"},
+		[]any{claim["attribute"], claim["value"], claim["line"], claim["doubt"]})
+	require.Equal(t, []any{0.0}, said["failures"].([]any)[0].(map[string]any)["bits"])
+	require.Equal(t, []any{}, answerOf(t, "", "console", "-")["lines"], "lists are never null")
+	for _, c := range []struct {
+		input  string
+		args   []string
+		status int
+		want   string
+	}{
+		{"CLOCK NOT SET\nDISK 0: 10 MB\n", []string{"console", "-"}, 0, "line 1, clock-kept no"},
+		{"ERROR 7\n", []string{"console", "-"}, 0, "line 1 complains: ERROR 7"},
+		{"", []string{"console"}, 2, ""},
+		{"", []string{"console", "-", "--on", "yesterday"}, 2, "--on yesterday"},
+		{"", []string{"console", "no such file"}, 1, ""},
+		{strings.Repeat("a", 300<<10), []string{"console", "-"}, 1, "longer than 256 KiB"},
+	} {
+		status, out, err := heron(c.input, c.args...)
+		require.Equal(t, c.status, status, "%v: %s", c.args, out)
+		require.Contains(t, out+fmt.Sprint(err), c.want)
+	}
 }
