@@ -29,6 +29,7 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/app/upkeep"
+	"frugalheron/app/wanted"
 	"frugalheron/app/work"
 	"frugalheron/store/blobs"
 )
@@ -55,6 +56,7 @@ type App struct {
 	Console    *console.Service
 	Practice   *practice.Service
 	Parts      *parts.Service
+	Wanted     *wanted.Service
 	Work       *work.Service
 	Upkeep     *upkeep.Service
 	Packs      *packs.Service
@@ -86,7 +88,8 @@ func New(db *sqlx.DB) *App {
 	a.Console = console.New(kernel, a.Inventory, a.Evidence)
 	a.Practice = practice.New(kernel)
 	a.Parts = parts.New(kernel)
-	a.Work = work.New(kernel, a.Library, a.Sheets, a.Condition, a.Parts)
+	a.Wanted = wanted.New(kernel, a.Arrivals, a.Parts)
+	a.Work = work.New(kernel, a.Library, a.Sheets, a.Condition, a.Parts, a.Wanted)
 	a.Accounts = accounts.New(kernel)
 	a.Upkeep = upkeep.New(kernel, a.People, a.Accounts, a.Sheets, a.Condition, a.Work)
 	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)

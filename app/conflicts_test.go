@@ -25,6 +25,7 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/app/upkeep"
+	"frugalheron/app/wanted"
 	"frugalheron/app/work"
 	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
@@ -102,6 +103,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	cells := must(u.Sheets.TakeOverSheet(ctx, curator, titled.ID, "== Clock card\nBT1 battery NiCd 3.6V"))[0]
 	drawer := must(u.Parts.ListStock(ctx, curator, "", 0, 1)).Parts[0]
 	order := must(u.Parts.Orders(ctx, curator))[0]
+	want, offer := must(u.Wanted.Wants(ctx, curator))[0], must(u.Wanted.Offers(ctx, curator))[0]
 	const old = 99 // no record has been changed so often
 
 	card := must(u.Library.KnownAssemblies(ctx, curator, "", 0, 1)).Known[0]
@@ -157,10 +159,17 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Parts.ChangeOrder(ctx, curator, order.ID, old, parts.OrderInput{Supplier: "Reed & Rush",
 				Lines: []parts.OrderLineInput{{What: "fuse", Count: 1}}}))
 		},
-		"parts.ChangeStock": func() error { return second(u.Parts.ChangeStock(ctx, curator, drawer.ID, old, drawer.StockInput)) },
-		"parts.VoidOrder":   func() error { return second(u.Parts.VoidOrder(ctx, curator, order.ID, old)) },
-		"parts.VoidStock":   func() error { return second(u.Parts.VoidStock(ctx, curator, drawer.ID, old)) },
-		"work.ChangeJob":    func() error { return second(u.Work.ChangeJob(ctx, curator, job.ID, old, job.JobInput)) },
+		"parts.ChangeStock":  func() error { return second(u.Parts.ChangeStock(ctx, curator, drawer.ID, old, drawer.StockInput)) },
+		"wanted.ChangeWant":  func() error { return second(u.Wanted.ChangeWant(ctx, curator, want.ID, old, want.WantInput)) },
+		"wanted.VoidWant":    func() error { return second(u.Wanted.VoidWant(ctx, curator, want.ID, old)) },
+		"wanted.ChangeOffer": func() error { return second(u.Wanted.ChangeOffer(ctx, curator, offer.ID, old, offer.OfferInput)) },
+		"wanted.VoidOffer":   func() error { return second(u.Wanted.VoidOffer(ctx, curator, offer.ID, old)) },
+		"wanted.TakeOffer": func() error {
+			return second(u.Wanted.TakeOffer(ctx, curator, offer.ID, old, wanted.TakenOffer{}))
+		},
+		"parts.VoidOrder": func() error { return second(u.Parts.VoidOrder(ctx, curator, order.ID, old)) },
+		"parts.VoidStock": func() error { return second(u.Parts.VoidStock(ctx, curator, drawer.ID, old)) },
+		"work.ChangeJob":  func() error { return second(u.Work.ChangeJob(ctx, curator, job.ID, old, job.JobInput)) },
 		"work.FinishJob": func() error {
 			return second(u.Work.FinishJob(ctx, curator, job.ID, old, work.FinishInput{}))
 		},

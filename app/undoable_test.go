@@ -35,6 +35,7 @@ import (
 	appsigns "frugalheron/app/signs"
 	"frugalheron/app/teardown"
 	"frugalheron/app/upkeep"
+	"frugalheron/app/wanted"
 	"frugalheron/app/work"
 	"frugalheron/core/sign"
 	"frugalheron/store/blobs"
@@ -100,6 +101,8 @@ func newUndoables(t *testing.T) *undoables {
 	must(actions.Parts.AddOrder(ctx, curator, parts.OrderInput{Supplier: "Reed & Rush",
 		Lines: []parts.OrderLineInput{{What: "fuse 4A", Count: 10}}}))
 	must(actions.Signs.SeeSign(ctx, curator, machine.ID, appsigns.SightingInput{Kind: sign.Code, Shown: "E4"}))
+	must(actions.Wanted.AddWant(ctx, curator, wanted.WantInput{What: "handbook"}))
+	must(actions.Wanted.AddOffer(ctx, curator, wanted.OfferInput{Title: "a box of cards"}))
 	must(actions.Console.KeepText(ctx, curator, machine.ID, console.TextInput{Text: "64K OK"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
@@ -306,6 +309,20 @@ func (u *undoables) acts() map[string]func() error {
 				}
 			}
 			return missing
+		},
+		"strike want": func() error {
+			now := must(u.Wanted.Wants(ctx, curator))
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Wanted.VoidWant(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"strike offer": func() error {
+			now := must(u.Wanted.Offers(ctx, curator))
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Wanted.VoidOffer(ctx, curator, now[0].ID, now[0].Version))
 		},
 		"void stock": func() error {
 			now := must(u.Parts.ListStock(ctx, curator, "", 0, 1)).Parts

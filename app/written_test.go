@@ -20,6 +20,7 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/app/upkeep"
+	"frugalheron/app/wanted"
 	"frugalheron/app/work"
 )
 
@@ -96,6 +97,11 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place",
 		Temporary: "2030-01-01",
 		Note:      "leads long"}
+	looked := wanted.WantInput{What: "Service handbook", Kind: "manual", Alerts: []string{"handbook 4410"},
+		MachineID: &u.machine, MostCents: &price, Since: "2019-03-01", State: "given up", Note: "was never printed"}
+	offered := wanted.OfferInput{Title: "Box of cards", Text: "as found", Source: "Gull Point fair",
+		AskingCents: &price,
+		LimitCents:  &price, SeenOn: "2026-03-01", EndsOn: "2030-01-01", State: "declined", Note: "too far"}
 	drawer := parts.StockInput{What: "battery lead 120 mm", Kind: "made", Condition: "new", Count: 3, Minimum: 1,
 		DateCode: "2611", Place: "Loft, box 2", Source: "made here", PriceCents: &price, BackBy: "2030-01-01",
 		BackTo: "Gull Point Light", Model: "Lantern 2", Material: "silicone wire", Why: "the old one is brittle",
@@ -174,6 +180,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 			wrote: must(u.Inventory.ChangeCollection(ctx, curator, 1, collection)).CollectionInput,
 			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
 		"job":   {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
+		"want":  {written: looked, wrote: must(u.Wanted.AddWant(ctx, curator, looked)).WantInput},
+		"offer": {written: offered, wrote: must(u.Wanted.AddOffer(ctx, curator, offered)).OfferInput},
 		"stock": {written: drawer, wrote: must(u.Parts.AddStock(ctx, curator, drawer)).StockInput},
 		"order": {written: order, wrote: parts.OrderInput{Supplier: ordered.Supplier, Number: ordered.Number,
 			OrderedOn: ordered.OrderedOn, DueOn: ordered.DueOn, Note: ordered.Note,

@@ -26,6 +26,7 @@ import (
 	"frugalheron/web/teardown"
 	"frugalheron/web/unknowns"
 	"frugalheron/web/upkeep"
+	"frugalheron/web/wanted"
 	"frugalheron/web/work"
 )
 
@@ -55,4 +56,5 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	work.Register(api, actions)
 	parts.Register(api, actions)
 	upkeep.Register(api, actions)
+	wanted.Register(api, actions)
 }

@@ -32,6 +32,7 @@ var subjects = map[string]subject{
 	"ageing class": {MayLook, true}, "place": {MayLook, true}, "collection": {MayLook, true},
 
 	"stock": {MayWriteSheets, false}, "order": {MayWriteSheets, false},
+	"want": {MayWriteSheets, false}, "offer": {MayWriteSheets, false},
 	"party": {MayWriteSheets, false}, "personal data": {MayWriteSheets, true}, "mention": {MayWriteSheets, false},
 	"account": {MayKeepTheRecord, false}, "calendar address": {MayKeepTheRecord, false},
 }

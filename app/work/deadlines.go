@@ -19,18 +19,19 @@ const (
 	LastingRepair DeadlineKind = "lasting repair" // of a temporary one
 	GoesBack      DeadlineKind = "goes back"      // what was lent to the stores
 	OrderDue      DeadlineKind = "order"          // what should be here
+	OfferEnds     DeadlineKind = "offer ends"     // after which it is gone
 	TestAgain     DeadlineKind = "test again"     // what proves a job, after months without power
 )
 
-// Deadline is something that has a day: a lasting repair, what must go back, an order.
+// Deadline is something that has a day: a lasting repair, what must go back, an order, the end of an offer.
 type Deadline struct {
-	Kind        DeadlineKind `json:"kind" enum:"lasting repair,goes back,order,test again"`
+	Kind        DeadlineKind `json:"kind" enum:"lasting repair,goes back,order,offer ends,test again"`
 	On          string       `json:"on"`
 	OverdueDays int          `json:"overdueDays" doc:"Below zero before its day"`
 	What        string       `json:"what" says:"text"`
 	MachineID   *int64       `json:"machineId" doc:"Null for what is about no machine"`
 	Accession   string       `json:"accession"`
-	ID          int64        `json:"id" doc:"Of the job, the drawer or the order"`
+	ID          int64        `json:"id" doc:"Of the job, the drawer, the order or the offer"`
 }
 
 // ahead is how many days before its day something is told.
@@ -85,6 +86,13 @@ func (s *Service) DeadlinesUntil(ctx context.Context, actor action.Actor, until 
 				if o.DueOn != "" {
 					all = append(all, Deadline{Kind: OrderDue, On: o.DueOn, What: o.Supplier, ID: o.ID})
 				}
+			}
+			ending, err := s.wanted.Ending(ctx, actor)
+			if err != nil {
+				return nil, err
+			}
+			for _, o := range ending {
+				all = append(all, Deadline{Kind: OfferEnds, On: o.EndsOn, What: o.Title, ID: o.ID})
 			}
 		}
 		return near(all, actor.Today(), until)

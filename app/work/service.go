@@ -7,6 +7,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/app/parts"
 	"frugalheron/app/sheets"
+	"frugalheron/app/wanted"
 )
 
 // Service does what is done about jobs.
@@ -16,12 +17,13 @@ type Service struct {
 	condition *condition.Service
 	library   *library.Service
 	parts     *parts.Service
+	wanted    *wanted.Service
 }
 
 // New returns it.
 func New(kernel *action.Kernel, library *library.Service, sheets *sheets.Service, condition *condition.Service,
-	parts *parts.Service) *Service {
-	s := &Service{kernel, sheets, condition, library, parts}
+	parts *parts.Service, wanted *wanted.Service) *Service {
+	s := &Service{kernel, sheets, condition, library, parts, wanted}
 	parts.WhenChanged(s.goesOn)
 	kernel.CanBeUndone(eventVoidJob, action.MayWriteSheets, s.undoVoidJob)
 	return s

@@ -17,6 +17,7 @@ import (
 	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
 	"frugalheron/app/condition"
+	"frugalheron/app/console"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
@@ -30,6 +31,7 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/app/upkeep"
+	"frugalheron/app/wanted"
 	"frugalheron/app/work"
 	"frugalheron/store/blobs"
 	"frugalheron/store/pg"
@@ -84,6 +86,9 @@ type Newer struct {
 	Choice           *work.Choice                 `json:"choice,omitempty"`
 	Stock            *parts.Stock                 `json:"stock,omitempty"`
 	Order            *parts.Order                 `json:"order,omitempty"`
+	Want             *wanted.Want                 `json:"want,omitempty"`
+	Offer            *wanted.Offer                `json:"offer,omitempty"`
+	Capture          *console.Capture             `json:"capture,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
 	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
 	Deed             *upkeep.Deed                 `json:"deed,omitempty"`
@@ -278,6 +283,12 @@ func newer(record any) *Newer {
 		return &Newer{Plan: &r}
 	case parts.Order:
 		return &Newer{Order: &r}
+	case wanted.Want:
+		return &Newer{Want: &r}
+	case wanted.Offer:
+		return &Newer{Offer: &r}
+	case console.Capture:
+		return &Newer{Capture: &r}
 	case power.Supply:
 		return &Newer{Supply: &r}
 	case power.RungView:

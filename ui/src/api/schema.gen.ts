@@ -3441,6 +3441,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is offered, beside what is looked for, held, and was paid before
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-offers"];
+        put?: never;
+        /**
+         * Keep an offer
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What an offer amounts to; nothing is kept
+         * @description Roles: curator, technician.
+         */
+        post: operations["read-offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite an offer
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-offer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/lot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make a lot of an offer, and end the search for what is in it
+         * @description Roles: curator.
+         */
+        post: operations["take-offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out what was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/openings": {
         parameters: {
             query?: never;
@@ -5240,6 +5344,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is looked for, what is open first
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-wants"];
+        put?: never;
+        /**
+         * Keep something that is looked for
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-want"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wants/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite something that is looked for, found, or given up
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-want"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wants/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out what was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-want"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/welcome": {
         parameters: {
             query?: never;
@@ -5829,6 +5997,27 @@ export interface components {
             on?: string;
             /** @description Where they lie now */
             place?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        BoughtOffer: {
+            /** @description EDTF; today when it is left out */
+            arrived?: string;
+            /** @description What was looked for and is here now; it is looked for no more */
+            found?: number[];
+            /**
+             * @default purchase
+             * @enum {string}
+             */
+            method?: "purchase" | "auction" | "gift" | "exchange";
+            /**
+             * Format: int64
+             * @description Without extra costs; left out where nobody knows
+             */
+            priceCents?: number;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -6455,6 +6644,40 @@ export interface components {
              */
             version: number;
         };
+        ChangedOffer: {
+            /**
+             * Format: int64
+             * @description In the currency of the collection; left out where nobody said
+             */
+            askingCents?: number;
+            /** @description YYYY-MM-DD; empty where nobody said */
+            endsOn?: string;
+            /**
+             * Format: int64
+             * @description What one would pay at most, carriage included
+             */
+            limitCents?: number;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            seenOn?: string;
+            /** @description Who offers it, and where */
+            source?: string;
+            /**
+             * @description Gone to somebody else, or declined
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "gone" | "declined";
+            /** @description As it is offered, word for word */
+            text?: string;
+            /** @example Box of Meridian cards */
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedOrder: {
             /** @description The day on which it should be here; empty where nobody said */
             dueOn?: string;
@@ -6736,6 +6959,41 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        ChangedWant: {
+            /** @description Words, or several together, by which it is known in offers */
+            alerts?: string[];
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "part" | "card" | "machine" | "keyboard" | "lead" | "accessory" | "media" | "software" | "manual" | "other";
+            /**
+             * Format: int64
+             * @description For which machine; left out for any
+             */
+            machineId?: number;
+            /**
+             * Format: int64
+             * @description What one would pay at most; left out where nobody said
+             */
+            mostCents?: number;
+            /** @description Where it was found, or why it is looked for no more */
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            since?: string;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "found" | "given up";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @example Service handbook of the Meridian 2 */
+            what: string;
         };
         "Check-linkRequest": {
             token: string;
@@ -7319,11 +7577,11 @@ export interface components {
             accession: string;
             /**
              * Format: int64
-             * @description Of the job, the drawer or the order
+             * @description Of the job, the drawer, the order or the offer
              */
             id: number;
             /** @enum {string} */
-            kind: "lasting repair" | "goes back" | "order" | "test again";
+            kind: "lasting repair" | "goes back" | "order" | "offer ends" | "test again";
             /**
              * Format: int64
              * @description Null for what is about no machine
@@ -10028,6 +10286,13 @@ export interface components {
             /** @description The whole sheet, stretch by stretch */
             stretches: components["schemas"]["Stretch"][];
         };
+        Met: {
+            /** Format: int64 */
+            count: number;
+            /** @description Why it may be something else; empty where the name is plain */
+            doubt: string;
+            name: string;
+        };
         Meter: {
             /** @description Empty when none is set up */
             address: string;
@@ -10319,6 +10584,7 @@ export interface components {
             annotation?: components["schemas"]["AnnotationView"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
+            capture?: components["schemas"]["Capture"];
             choice?: components["schemas"]["Choice"];
             collection?: components["schemas"]["Collection"];
             connector?: components["schemas"]["ConnectorView"];
@@ -10335,6 +10601,7 @@ export interface components {
             measurement?: components["schemas"]["Measurement"];
             mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
+            offer?: components["schemas"]["Offer"];
             order?: components["schemas"]["Order"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
@@ -10355,6 +10622,7 @@ export interface components {
             stock?: components["schemas"]["Stock"];
             supply?: components["schemas"]["Supply"];
             survey?: components["schemas"]["SurveyView"];
+            want?: components["schemas"]["Want"];
         };
         Next: {
             /** @enum {string} */
@@ -10483,6 +10751,120 @@ export interface components {
              */
             machineId: number | null;
             marking: string;
+        };
+        Offer: {
+            /**
+             * Format: int64
+             * @description In the currency of the collection; left out where nobody said
+             */
+            askingCents?: number;
+            /** @description YYYY-MM-DD; empty where nobody said */
+            endsOn?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description What one would pay at most, carriage included
+             */
+            limitCents?: number;
+            /**
+             * Format: int64
+             * @description The lot that it became, or null
+             */
+            lotId: number | null;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            seenOn?: string;
+            /** @description Who offers it, and where */
+            source?: string;
+            /**
+             * @description Gone to somebody else, or declined
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "gone" | "declined";
+            /** @description As it is offered, word for word */
+            text?: string;
+            /** @example Box of Meridian cards */
+            title: string;
+            /** Format: int64 */
+            version: number;
+            weighed: components["schemas"]["Weighed"];
+        };
+        OfferHit: {
+            /** @description For which machine; empty for none */
+            accession: string;
+            /** @description Words of the offer by which it is known */
+            by: string[];
+            /** @description Why it may be something else; empty where the words say it plainly */
+            doubt: string;
+            /**
+             * Format: int64
+             * @description null for none
+             */
+            machineId: number | null;
+            /**
+             * Format: int64
+             * @description What one would pay at most; null where nobody said
+             */
+            mostCents: number | null;
+            /** Format: int64 */
+            wantId: number;
+            what: string;
+        };
+        OfferInput: {
+            /**
+             * Format: int64
+             * @description In the currency of the collection; left out where nobody said
+             */
+            askingCents?: number;
+            /** @description YYYY-MM-DD; empty where nobody said */
+            endsOn?: string;
+            /**
+             * Format: int64
+             * @description What one would pay at most, carriage included
+             */
+            limitCents?: number;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            seenOn?: string;
+            /** @description Who offers it, and where */
+            source?: string;
+            /**
+             * @description Gone to somebody else, or declined
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "gone" | "declined";
+            /** @description As it is offered, word for word */
+            text?: string;
+            /** @example Box of Meridian cards */
+            title: string;
+        };
+        OfferPrice: {
+            /** Format: int64 */
+            cents: number;
+            /** @description Empty for that of the collection */
+            currency: string;
+            /**
+             * Format: int64
+             * @description Of the offer, the lot or the order
+             */
+            id: number;
+            /**
+             * @description Asked in an offer, paid for a lot that held it alone, thought to be its share of a lot, or ordered, each
+             * @enum {string}
+             */
+            kind: "asked" | "lot" | "share" | "ordered";
+            on: string;
+            what: string;
+        };
+        OfferStock: {
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            id: number;
+            what: string;
         };
         OpenData: {
             accession: string;
@@ -14091,6 +14473,72 @@ export interface components {
             event: number;
             lot: components["schemas"]["Lot"];
         };
+        Want: {
+            /** @description Of the machine; empty for none */
+            accession: string;
+            /** @description Words, or several together, by which it is known in offers */
+            alerts?: string[];
+            /** Format: int64 */
+            id: number;
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "part" | "card" | "machine" | "keyboard" | "lead" | "accessory" | "media" | "software" | "manual" | "other";
+            /**
+             * Format: int64
+             * @description For which machine; left out for any
+             */
+            machineId?: number;
+            /**
+             * Format: int64
+             * @description What one would pay at most; left out where nobody said
+             */
+            mostCents?: number;
+            /** @description Where it was found, or why it is looked for no more */
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            since?: string;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "found" | "given up";
+            /** Format: int64 */
+            version: number;
+            /** @example Service handbook of the Meridian 2 */
+            what: string;
+        };
+        WantInput: {
+            /** @description Words, or several together, by which it is known in offers */
+            alerts?: string[];
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "part" | "card" | "machine" | "keyboard" | "lead" | "accessory" | "media" | "software" | "manual" | "other";
+            /**
+             * Format: int64
+             * @description For which machine; left out for any
+             */
+            machineId?: number;
+            /**
+             * Format: int64
+             * @description What one would pay at most; left out where nobody said
+             */
+            mostCents?: number;
+            /** @description Where it was found, or why it is looked for no more */
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            since?: string;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "found" | "given up";
+            /** @example Service handbook of the Meridian 2 */
+            what: string;
+        };
         Wanting: {
             /** Format: int64 */
             assemblyId: number | null;
@@ -14148,6 +14596,18 @@ export interface components {
             untimed: number;
             /** @description All of it in a line */
             words: string;
+        };
+        Weighed: {
+            /** @description Machines and boards of which it names the kind, and how many there are */
+            held: components["schemas"]["Met"][];
+            /** @description What is looked for and may be in it */
+            hits: components["schemas"]["OfferHit"][];
+            /** @description Why the asking price is too high, by what was said; empty where it is not, or nobody said */
+            over: string;
+            /** @description Of what is like it, the newest first */
+            prices: components["schemas"]["OfferPrice"][];
+            /** @description Drawers that hold what it names */
+            stores: components["schemas"]["OfferStock"][];
         };
         WeighedHypothesis: {
             /** Format: int64 */
@@ -28058,6 +28518,429 @@ export interface operations {
             };
         };
     };
+    "list-offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighed"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedOffer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoughtOffer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-offer": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "plan-openings": {
         parameters: {
             query?: {
@@ -34725,6 +35608,280 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-wants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Want"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-want": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Want"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-want": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedWant"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Want"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-want": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

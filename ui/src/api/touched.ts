@@ -4,7 +4,7 @@ import { queryClient } from './client'
 type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating' | 'dossier' | 'glance' | 'known' | 'library'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
-  | 'console' | 'console port' | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found'
+  | 'console' | 'console port' | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found' | 'wants' | 'offers'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
@@ -36,7 +36,9 @@ const touches = {
   /** The address of one's calendar. */
   session: ['own sessions'],
   /** A drawer, an order, what is set aside: jobs go on, or wait. */
-  stores: [...ofMachine, 'needs', 'orders', 'stock', 'places'],
+  stores: [...ofMachine, 'needs', 'orders', 'stock', 'places', 'offers'],
+  /** What is looked for, and what is offered. */
+  wanted: ['wants', 'offers', 'start'],
   /** What feeds a machine, its ladder, and that power was applied. */
   power: [...ofMachine, 'measurements'],
   /** Where it is how warm and damp. */

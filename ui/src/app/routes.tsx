@@ -20,6 +20,7 @@ import { signListsQuery } from '../api/signs'
 import { needsQuery, ordersQuery, stockQuery } from '../api/stores'
 import { deadlinesQuery, findingsByYearQuery, inHandQuery, looksAheadQuery, unknownCountsQuery } from '../api/start'
 import { diaryQuery, roundQuery, roundsDueQuery, roundsQuery, rulesQuery } from '../api/upkeep'
+import { offersQuery, wantsQuery } from '../api/wanted'
 import { policiesQuery } from '../api/work'
 import { Frame } from '../frame/Frame'
 import { NothingHere } from '../frame/NothingHere'
@@ -77,6 +78,7 @@ export const routes: RouteObject[] = [
     page('/stores/parts', () => import('../rooms/stores/Parts'),
       (_, filters) => [stockQuery(words(filters))]),
     page('/stores/needs', () => import('../rooms/stores/Needs'), () => [needsQuery]),
+    page('/stores/wanted', () => import('../rooms/stores/Wanted'), () => [wantsQuery, offersQuery]),
     page('/stores/orders', () => import('../rooms/stores/Orders'), () => [ordersQuery, needsQuery]),
     page('/stores/places', () => import('../rooms/stores/Places'),
       () => [placeCountsQuery]),

@@ -8,7 +8,7 @@ import { placesQuery } from '../../api/machines'
 import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 import { BoardForm } from '../bench/stages/takestock/BoardForm'
-import { PickMachine } from '../bench/stages/takestock/moves/PickMachine'
+import { PickMachine } from '../../features/machines/PickMachine'
 import { MachineForm } from '../collection/MachineForm'
 
 type Goal = 'machine' | 'store' | 'known'

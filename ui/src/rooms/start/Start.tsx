@@ -91,7 +91,8 @@ function Due() {
 
 /** Something that has a day: where it leads, and how far off the day is. */
 function OneDeadline({ one }: { one: Deadline }) {
-  const to = one.kind === 'order' ? `/stores/orders?order=${String(one.id)}` : one.kind === 'goes back'
+  const to = one.kind === 'order' ? `/stores/orders?order=${String(one.id)}` : one.kind === 'offer ends'
+    ? `/stores/wanted?offer=${String(one.id)}` : one.kind === 'goes back'
     ? `/stores/parts?search=${encodeURIComponent(one.what.split(',')[0] ?? '')}` : `/bench/${String(one.machineId)}/make-good`
   return (
     <li>{one.overdueDays > 0 && <Mark kind="attention" />} <Link to={to}>{one.accession || what[one.kind]}</Link>{' '}
@@ -100,7 +101,8 @@ function OneDeadline({ one }: { one: Deadline }) {
   )
 }
 
-const what = { 'lasting repair': 'lasting repair', 'test again': 'to test again', 'goes back': 'Goes back', order: 'Order' } as const
+const what = { 'lasting repair': 'lasting repair', 'test again': 'to test again', 'goes back': 'Goes back', order: 'Order',
+  'offer ends': 'Offer ends' } as const
 
 function InHand() {
   const rounds = useQuery(roundsQuery).data?.filter(({ isOpen }) => isOpen) ?? []

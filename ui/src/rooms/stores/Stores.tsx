@@ -34,6 +34,7 @@ export default function Stores() {
           <Button onPress={() => void navigate('/stores/parts')}>Parts</Button>
           <Button onPress={() => void navigate('/stores/needs')}>What jobs need</Button>
           <Button onPress={() => void navigate('/stores/orders')}>Orders</Button>
+          <Button onPress={() => void navigate('/stores/wanted')}>Wanted</Button>
         </>}
         <Button onPress={() => void navigate('/stores/places')}>Places</Button>
         {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>

@@ -12,7 +12,7 @@ import { ChangedMeanwhile } from '../../../../../kit/ChangedMeanwhile'
 import { Choice, Field, FieldGrid } from '../../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../../kit/RecordForm'
 import { type Fit, fits } from '../BoardForm'
-import { PickMachine } from './PickMachine'
+import { PickMachine } from '../../../../../features/machines/PickMachine'
 
 type To = Move['to']
 

@@ -5,7 +5,7 @@ import { useTellPastFitting } from '../../../../../api/moves'
 import { Button } from '../../../../../kit/Button'
 import { Field, FieldGrid } from '../../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../../kit/RecordForm'
-import { PickMachine } from './PickMachine'
+import { PickMachine } from '../../../../../features/machines/PickMachine'
 
 /** Notes in which machine an assembly was before it came where it is. */
 export function PastFittingForm({ assembly }: { assembly: FittedAssembly }) {
