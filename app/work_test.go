@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	appcondition "frugalheron/app/condition"
 	"frugalheron/app/inventory"
 	"frugalheron/app/power"
 	"frugalheron/app/work"
@@ -156,4 +157,41 @@ func TestTheTestOfAJobIsDueAgain(t *testing.T) {
 		Result:    "as-expected",
 		DecidedBy: "Ottilie", Why: "asked"}))
 	require.Empty(t, must(actions.Work.Deadlines(ctx, viewer)))
+}
+
+// A job tells what was measured where it is done, before and after it, and keeps pictures of both; those of another machine
+// are refused.
+func TestAJobShowsBeforeAndAfter(t *testing.T) {
+	_, actions := newApp(t)
+	machine, board, _ := poweredUp(t, actions)
+	measure := func(line, on string, of *int64) {
+		must(actions.Condition.Measure(ctx, technician, machine, appcondition.MeasurementInput{Line: line, On: on,
+			AssemblyID: of}))
+	}
+	measure("BT1 2.1 V", "2026-03-02", &board)
+	measure("BT2 3.1 V", "2026-03-02", &board)
+	measure("BT1 2.0 V", "2026-03-09", nil)
+	todo := must(actions.Work.AddJob(ctx, technician, machine, work.JobInput{Title: "new cell", AssemblyID: &board,
+		Place: "BT1"}))
+	points := func() (told [][]any) {
+		for _, j := range must(actions.Work.Treatment(ctx, viewer, machine)).Jobs {
+			for _, m := range j.Measured {
+				told = append(told, []any{m.Point, m.On, m.After})
+			}
+		}
+		return told
+	}
+	require.Equal(t, [][]any{{"BT1", "2026-03-02", false}, {"BT1", "2026-03-09", false}}, points())
+	done := must(actions.Work.FinishJob(ctx, technician, todo.ID, todo.Version, work.FinishInput{}))
+	measure("BT1 3.9 V", technician.Today(), &board)
+	require.Equal(t, []any{"BT1", technician.Today(), true}, points()[2])
+
+	other := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-77",
+		Name: "Other"}))
+	in := done.JobInput
+	in.PicturesAfter = []int64{999}
+	_, err := actions.Work.ChangeJob(ctx, technician, done.ID, done.Version, in)
+	require.ErrorContains(t, err, "picturesAfter")
+	_, err = actions.Work.AddJob(ctx, technician, other.ID, work.JobInput{Title: "a", PicturesBefore: []int64{999}})
+	require.ErrorContains(t, err, "picturesBefore")
 }

@@ -93,7 +93,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		Text: "what goes in", Asked: "the harbour list"}
 	collection := inventory.CollectionInput{Name: "Gull Point Collection", AccessionPattern: "GP-{number:5}",
 		Currency: "DKK", TimeZone: "Europe/Copenhagen", MainsVolts: 230, MainsHz: 50, SupplyMonths: 6}
-	todo := work.JobInput{Title: "Another battery", Template: "battery-new", FindingKeys: []string{"0123"},
+	todo := work.JobInput{PicturesBefore: []int64{u.picture}, PicturesAfter: []int64{u.picture},
+		Title: "Another battery", Template: "battery-new", FindingKeys: []string{"0123"},
 		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place",
 		Temporary: "2030-01-01",
 		Note:      "leads long"}

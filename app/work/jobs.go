@@ -8,11 +8,14 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/app/input"
 	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/calendar"
 	"frugalheron/core/caution"
 	"frugalheron/core/job"
+	"frugalheron/core/measure"
+	"frugalheron/core/sheet"
 	"frugalheron/store/history"
 	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
@@ -30,6 +33,19 @@ type JobInput struct {
 	Proof       string   `json:"proof" says:"text" maxLength:"300" required:"false" doc:"The test that proves it; empty where none does"`
 	Temporary   string   `json:"temporary" maxLength:"10" required:"false" doc:"Of a temporary repair: the day by which the lasting one is due, YYYY-MM-DD"`
 	Note        string   `json:"note" says:"text" maxLength:"2000" required:"false"`
+
+	PicturesBefore []int64 `json:"picturesBefore,omitempty" maxItems:"40" required:"false" nullable:"false" doc:"Pictures of the machine that show it before"`
+	PicturesAfter  []int64 `json:"picturesAfter,omitempty" maxItems:"40" required:"false" nullable:"false" doc:"And after"`
+}
+
+// JobMeasured is what was measured where a job is done.
+type JobMeasured struct {
+	ID      int64           `json:"id"`
+	On      string          `json:"on"`
+	Point   string          `json:"point" says:"text"`
+	Said    string          `json:"said" says:"text"`
+	Verdict measure.Verdict `json:"verdict" enum:"pass,marginal,fail,noted"`
+	After   bool            `json:"after" doc:"Since the job ended; of its day one cannot tell, and it counts as after"`
 }
 
 // Ending is how a job ended.
@@ -71,6 +87,7 @@ type Job struct {
 	Ending   Ending            `json:"ending"`
 	Usual    *job.Template     `json:"usual" doc:"How it is usually done; null where it is no usual job"`
 	Cautions []caution.Caution `json:"cautions" doc:"Of its steps, each once; none once it is ended"`
+	Measured []JobMeasured     `json:"measured" doc:"Where it is done, the oldest first: what was read before it, and after"`
 	By       string            `json:"by"`
 	Version  int               `json:"version"`
 }
@@ -80,7 +97,7 @@ func tellJob(row work.Job) Job {
 	j := Job{ID: row.ID, MachineID: row.MachineID, Accession: row.Accession, Machine: row.Machine,
 		JobInput: kept.JobInput,
 		State:    job.State(row.State), Minutes: kept.Minutes, Left: kept.Left, Why: kept.Why, Ending: kept.Ending,
-		Cautions: []caution.Caution{}, By: row.By, Version: row.Version}
+		Cautions: []caution.Caution{}, Measured: []JobMeasured{}, By: row.By, Version: row.Version}
 	j.FindingKeys, j.Needs = append([]string{}, j.FindingKeys...), append([]string{}, j.Needs...)
 	j.Ending.Proofs = append([]job.Proof{}, j.Ending.Proofs...)
 	if j.Ending.Proven && len(j.Ending.Proofs) == 0 {
@@ -163,12 +180,36 @@ func (in *JobInput) check(ctx context.Context, h pg.Handle, machineID int64) err
 		}
 	}
 	in.Needs = needs
-	if in.AssemblyID == nil {
-		return nil
+	shown := appinventory.NamedIf("assemblyId", inventory.OwnedBoard, in.AssemblyID)
+	for _, id := range in.PicturesBefore {
+		shown = append(shown, appinventory.NamedAs("picturesBefore", inventory.OwnedPicture, id))
 	}
-	return appinventory.OfMachine(ctx, h, machineID, appinventory.NamedIf("assemblyId", inventory.OwnedBoard,
-		in.AssemblyID)...)
+	for _, id := range in.PicturesAfter {
+		shown = append(shown, appinventory.NamedAs("picturesAfter", inventory.OwnedPicture, id))
+	}
+	return appinventory.OfMachine(ctx, h, machineID, shown...)
 }
+
+// measuredAt tells what was measured at the parts, or the rail, that a job is about.
+func (j *Job) measuredAt(all []condition.Measurement) {
+	places := sheet.Designators(j.Place, mostPlaces)
+	for _, m := range slices.Backward(all) {
+		isThere := j.AssemblyID == nil || m.AssemblyID == nil || *m.AssemblyID == *j.AssemblyID
+		if !isThere || !slices.ContainsFunc(places, func(p string) bool { return strings.EqualFold(p, m.Point) }) &&
+			!strings.EqualFold(strings.TrimSpace(j.Place), m.Point) {
+			continue
+		}
+		j.Measured = append(j.Measured, JobMeasured{ID: m.ID, On: m.On, Point: m.Point, Said: m.Judged.InWords,
+			Verdict: m.Judged.Verdict, After: j.Ending.On != "" && m.On >= j.Ending.On})
+	}
+	j.Measured = j.Measured[max(0, len(j.Measured)-mostMeasured):]
+}
+
+// Bounds of what is told of a job: designators that are looked for, and what was measured there.
+const (
+	mostPlaces   = 60
+	mostMeasured = 8
+)
 
 // AddJob puts down what is to be done. It waits for its parts, or else for hands.
 func (s *Service) AddJob(ctx context.Context, actor action.Actor, machineID int64, in JobInput) (Job, error) {

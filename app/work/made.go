@@ -59,9 +59,14 @@ func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID i
 		if err != nil {
 			return t, err
 		}
+		measured, err := s.condition.Measurements(ctx, actor, machineID)
+		if err != nil {
+			return t, err
+		}
 		ended := []Job{}
 		for _, row := range rows {
 			one := tellJob(row)
+			one.measuredAt(measured)
 			t.Spent += one.Minutes
 			if !one.State.IsOpen() {
 				ended = append(ended, one)

@@ -6589,6 +6589,10 @@ export interface components {
             /** @description Parts that it waits for until they are there */
             needs?: string[];
             note?: string;
+            /** @description And after */
+            picturesAfter?: number[];
+            /** @description Pictures of the machine that show it before */
+            picturesBefore?: number[];
             /** @description Designators, or where, in words */
             place?: string;
             /** @description The test that proves it; empty where none does */
@@ -8925,6 +8929,8 @@ export interface components {
             machine: string;
             /** Format: int64 */
             machineId: number;
+            /** @description Where it is done, the oldest first: what was read before it, and after */
+            measured: components["schemas"]["JobMeasured"][];
             /**
              * Format: int64
              * @description Spent on it
@@ -8933,6 +8939,10 @@ export interface components {
             /** @description Parts that it waits for until they are there */
             needs?: string[];
             note?: string;
+            /** @description And after */
+            picturesAfter?: number[];
+            /** @description Pictures of the machine that show it before */
+            picturesBefore?: number[];
             /** @description Designators, or where, in words */
             place?: string;
             /** @description The test that proves it; empty where none does */
@@ -8966,6 +8976,10 @@ export interface components {
             /** @description Parts that it waits for until they are there */
             needs?: string[];
             note?: string;
+            /** @description And after */
+            picturesAfter?: number[];
+            /** @description Pictures of the machine that show it before */
+            picturesBefore?: number[];
             /** @description Designators, or where, in words */
             place?: string;
             /** @description The test that proves it; empty where none does */
@@ -8975,6 +8989,17 @@ export interface components {
             /** @description Of a temporary repair: the day by which the lasting one is due, YYYY-MM-DD */
             temporary?: string;
             title: string;
+        };
+        JobMeasured: {
+            /** @description Since the job ended; of its day one cannot tell, and it counts as after */
+            after: boolean;
+            /** Format: int64 */
+            id: number;
+            on: string;
+            point: string;
+            said: string;
+            /** @enum {string} */
+            verdict: "pass" | "marginal" | "fail" | "noted";
         };
         JobNeed: {
             accession: string;

@@ -10,7 +10,7 @@ export const standInFor = (waiting: number) => -waiting
 export const isStandIn = (id: number) => id < 0
 
 /** Fields in which a change cites pictures. */
-const cites = /^(pictures?|pictureId|attachments?|attachmentId|portrait)$/
+const cites = /^(pictures?|pictureId|picturesBefore|picturesAfter|attachments?|attachmentId|portrait)$/
 
 /** Notes the number that what waited under a number was given. */
 export function noteGiven(waiting: number, id: number) {

@@ -18,7 +18,8 @@ export function JobForm({ start, boards, usual, onSubmit, ...form }: Props) {
     <RecordForm {...form} onSubmit={(data) => {
       onSubmit({ title: textOf(data, 'title'), template, assemblyId: Number(board) || undefined, place: textOf(data, 'place'),
         findingKeys: start?.findingKeys ?? [], needs: textOf(data, 'needs').split(';').map((one) => one.trim()).filter(Boolean),
-        proof: textOf(data, 'proof'), temporary: textOf(data, 'temporary'), note: textOf(data, 'note') })
+        proof: textOf(data, 'proof'), temporary: textOf(data, 'temporary'), note: textOf(data, 'note'),
+        picturesBefore: start?.picturesBefore, picturesAfter: start?.picturesAfter })
     }}>
       <FieldGrid>
         <Choice label="Usual job" name="template" value={template} onChange={setTemplate}

@@ -1,8 +1,8 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto'
 
-import { screen, within } from '@testing-library/react'
-import { describe, expect, it } from 'vitest'
+import { screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
 
 import type { Machine } from '../../../../api/machines'
 import { openOutbox } from '../../../../data/outbox'
@@ -12,6 +12,10 @@ import { refusal, serve } from '../../../../testing/server'
 import { show } from '../../../../testing/show'
 import { MakeGood } from './MakeGood'
 
+// A file is on its way by another road than what is asked here.
+vi.mock('../../../../api/attachments', async (original) => ({ ...await original<typeof import('../../../../api/attachments')>(),
+  sendFile: () => Promise.resolve({ id: 40 }) }))
+
 const machine = { id: 3, accession: 'EH-0142', name: 'Meridian 2' } as Machine
 const usual = { key: 'battery-out', title: 'Take the battery out', minutes: 30, reversible: 'yes', tools: ['gloves'],
   needs: ['vinegar'], steps: ['take pictures', 'take it out'], forget: 'the picture of its polarity', undo: 'fit one again',
@@ -19,7 +23,8 @@ const usual = { key: 'battery-out', title: 'Take the battery out', minutes: 30, 
 const ending = { on: '', new: '', takenOut: false, oldPart: '', proven: false, provenBy: '', reversible: '', undo: '', by: '', proofs: [] }
 const job = { id: 4, machineId: 3, accession: 'EH-0142', machine: 'Meridian 2', title: 'Take the battery out',
   template: 'battery-out', findingKeys: ['f1'], assemblyId: 9, place: 'BT1', needs: [], proof: 'below 1 ohm', state: 'in hand',
-  unproven: false, minutes: 15, left: '', why: '', ending, usual, cautions: [], by: '', version: 2 }
+  unproven: false, minutes: 15, left: '', why: '', ending, usual, cautions: [], by: '', version: 2,
+  picturesBefore: [31], measured: [{ id: 1, on: '2026-03-02', point: 'BT1', said: 'BT1 2.1 V: fail', verdict: 'fail', after: false }] }
 const treatment = { stage: { state: 'in hand', count: 1 }, usual: [usual], minutes: 30, spent: 15, waitsFor: [],
   again: [{ assemblyId: 9, usual: 'battery-out', times: 3, minutes: 80, next: 30, first: '2024-03-01', last: '2026-05-02' }],
   jobs: [job, { ...job, id: 5, title: 'Clean contacts', state: 'done', unproven: true,
@@ -121,5 +126,21 @@ describe('making good', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Waits for these parts').value).toBe('vinegar; swabs')
     expect(asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ version: 2, needs: ['vinegar', 'swabs'],
       findingKeys: ['f1'], assemblyId: 9 })
+  })
+
+  it('shows a job before it and after, and keeps a photo with the rest of it as it was', async () => {
+    signIn('curator')
+    const asked = serve(({ method, path }) => method === 'PUT' ? { body: job }
+      : { body: path.endsWith('/treatment') ? treatment : [] })
+    const user = show(<MakeGood machine={machine} />)
+    expect(await screen.findByRole('img', { name: 'Before Take the battery out' })).toBeTruthy()
+    expect(screen.getAllByText(/BT1 2.1 V: fail/)).toHaveLength(2)
+    await user.upload(screen.getAllByLabelText('Photo after it', { selector: 'input' })[0] as HTMLElement,
+      new File(['x'], 'after.png', { type: 'image/png' }))
+    await waitFor(() => {
+      expect(asked.find(({ method, path }) => method === 'PUT' && path === '/api/jobs/4')?.body).toMatchObject({
+        title: 'Take the battery out', place: 'BT1', proof: 'below 1 ohm', picturesBefore: [31], picturesAfter: [40],
+        version: 2 })
+    })
   })
 })

@@ -11,6 +11,7 @@ import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
+import { BeforeAndAfter } from './BeforeAndAfter'
 import { FinishForm } from './FinishForm'
 import { GoesOnForm } from './GoesOnForm'
 import { ProofForm } from './ProofForm'
@@ -59,6 +60,7 @@ export function OneJob({ job, boards, usual, mayWrite }: Props) {
           job.ending.takenOut && 'the place is empty',
           job.ending.oldPart && `the old part was ${job.ending.oldPart}`].filter(Boolean).join('; ')}</dd></>}
       </Facts>
+      <BeforeAndAfter job={job} mayWrite={mayWrite} />
       {isOpen && job.usual && (
         <details>
           <summary>In working order, usually {inHours(job.usual.minutes)}</summary>

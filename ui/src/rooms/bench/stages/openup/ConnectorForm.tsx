@@ -6,7 +6,7 @@ import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PhotoButton } from '../../../../features/pictures/PhotoButton'
 import { viewOf } from '../../../../api/attachments'
 import { BeforeOpened } from './BeforeOpened'
-import { Thumbs } from './Thumbs'
+import { Thumbs } from '../../../../features/pictures/Thumbs'
 
 type Props = {
   machineId: number

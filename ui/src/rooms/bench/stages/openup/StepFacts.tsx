@@ -5,7 +5,7 @@ import type { Fastener, StepView } from '../../../../api/openup'
 import { Faint } from '../../../../kit/Page'
 import { color, font } from '../../../../theme'
 import { Pattern } from './Pattern'
-import { Thumbs } from './Thumbs'
+import { Thumbs } from '../../../../features/pictures/Thumbs'
 import { WarningList } from './WarningList'
 
 /** Fasteners, plugs, what may snap, and the photos of a step. */

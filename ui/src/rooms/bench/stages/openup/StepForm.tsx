@@ -11,7 +11,7 @@ import { PhotoButton } from '../../../../features/pictures/PhotoButton'
 import { Thumb } from '../../../../features/pictures/Thumb'
 import { FastenerFields } from './FastenerFields'
 import { stepOf, tappedOf } from './tapped'
-import { Thumbs } from './Thumbs'
+import { Thumbs } from '../../../../features/pictures/Thumbs'
 import { WarningList } from './WarningList'
 
 type Props = {

@@ -1,6 +1,6 @@
 import styled from 'styled-components'
 
-import { color } from '../../../../theme'
+import { color } from '../../theme'
 
 /** Small pictures in a row. */
 export const Thumbs = styled.ul`
