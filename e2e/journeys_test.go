@@ -616,6 +616,11 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" console", chromedp.Navigate(w.stage("power-up")+"?open=text"),
 		Fill(Labelled("What stands there"), "MONITOR V2.3\nMEMORY 64K OK\nADDR 0A01 EXP FF ACT FB\n"),
 		See(Text("It says: firmware 2.3")), Click(Button("Save")), See(Button("Take as statement")))
+	look(theme+" wanted", at("/stores/wanted"), Click(Button("Write down what is wanted")),
+		Fill(Labelled("What is looked for"), "Service handbook"), Click(Button("Save")), See(Text("1 open")),
+		Click(Button("Note an offer")), Fill(Labelled("What is offered"), "A box with a service handbook"),
+		See(Text("by Service handbook")), Click(Button("Save")), Click(Button("It is here")),
+		See(Button("Enter the lot")))
 	look(theme+" practice", at("/practice"), Click(Button("Begin")), Click(Button("Switch on")),
 		See(Text("stood at hold")),
 		Click(Button("Listen to the console")), Click(Button("Measure")), See(Text("dummy load")))

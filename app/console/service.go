@@ -256,5 +256,5 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 	if err != nil || len(rows) == 0 {
 		return nil, err
 	}
-	return verdict.Telling(coreconsole.VerdictOf(coreconsole.Read(rows[0].Raw, dayOf(rows[0].On)), rows[0].On)), nil
+	return verdict.Telling(coreconsole.VerdictOf(readOf(rows[0]), rows[0].On)), nil
 }

@@ -2,6 +2,7 @@ package console
 
 import (
 	"fmt"
+	"sync"
 	"time"
 
 	"frugalheron/app/action"
@@ -84,7 +85,37 @@ type TakeInput struct {
 func captureOf(row console.Capture) Capture {
 	return Capture{ID: row.ID, MachineID: row.MachineID, How: row.How, Bytes: len(row.Raw), Line: row.Line,
 		During: row.During, Note: row.Note, On: row.On, Since: row.At, Until: row.EndedAt, Ended: row.Ended, By: row.By,
-		Version: row.Version, Reading: coreconsole.Read(row.Raw, dayOf(row.On)), Stated: []StatedLine{}}
+		Version: row.Version, Reading: readOf(row), Stated: []StatedLine{}}
+}
+
+// readings keeps what was read of captures that are at their end: their bytes never change.
+var readings = struct {
+	sync.Mutex
+	of map[string]coreconsole.Said
+}{of: map[string]coreconsole.Said{}}
+
+// mostReadings bounds it.
+const mostReadings = 200
+
+func readOf(row console.Capture) coreconsole.Said {
+	if row.EndedAt == nil {
+		return coreconsole.Read(row.Raw, dayOf(row.On))
+	}
+	key := fmt.Sprintf("%d %s %s", row.ID, row.On, row.At) // of this database
+	readings.Lock()
+	said, ok := readings.of[key]
+	readings.Unlock()
+	if ok {
+		return said
+	}
+	said = coreconsole.Read(row.Raw, dayOf(row.On))
+	readings.Lock()
+	defer readings.Unlock()
+	if len(readings.of) >= mostReadings {
+		clear(readings.of)
+	}
+	readings.of[key] = said
+	return said
 }
 
 func dayOf(on string) calendar.Date {

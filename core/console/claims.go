@@ -65,20 +65,27 @@ func claimsIn(line TextLine) []Claim {
 		claims = append(claims, Claim{line.Number, attribute, subject, value, source, why, doubt})
 	}
 	text := line.Text
+	lower := strings.ToLower(text)
+	found := func(re *regexp.Regexp, hints ...string) []string {
+		if !hasHint(lower, hints) {
+			return nil
+		}
+		return re.FindStringSubmatch(text)
+	}
 	if c := memoryIn(line); c != nil {
 		add(c.Attribute, c.Subject, c.Value, facts.Firmware, c.Why, c.Doubt)
 	}
 	if c := versionOf(line); c != nil {
 		add(c.Attribute, c.Subject, c.Value, c.Source, c.Why, c.Doubt)
 	}
-	if m := maths.FindStringSubmatch(text); m != nil {
+	if m := found(maths, "coproc", "co-proc", "fpu", "math", "numeric", "floating"); m != nil {
 		switch {
 		case isAbsent.MatchString(m[2]):
 			add("coprocessor", "", "none", facts.Firmware, "it says that there is none", "")
 		case m[2] != "":
 			add("coprocessor", "", m[2], facts.Firmware, "it names what it found", "")
 		}
-	} else if m := processor.FindStringSubmatch(text); m != nil {
+	} else if m := found(processor, "cpu", "processor"); m != nil {
 		name := m[1]
 		if at := clockOf.FindStringSubmatchIndex(name); at != nil {
 			add("processor-clock", "", name[at[2]:at[3]]+" MHz", facts.Firmware,
@@ -87,25 +94,25 @@ func claimsIn(line TextLine) []Claim {
 		}
 		add("processor", "", name, facts.Firmware, "it names the processor", "")
 	}
-	if m := hardware.FindStringSubmatch(text); m != nil {
+	if m := found(hardware, ":", "-"); m != nil {
 		add("hardware-address", "", m[1], facts.Firmware, "it tells the address of the network hardware", "")
 	}
-	if m := internet.FindStringSubmatch(text); m != nil {
+	if m := found(internet, "addr"); m != nil {
 		add("network-address", "", m[1], facts.Firmware, "it tells its settings", "")
 	}
-	if m := signIn.FindStringSubmatch(text); m != nil {
+	if m := found(signIn, "login:"); m != nil {
 		add("host-name", "", m[1], facts.Seen, "it asks to sign in by that name", "")
-	} else if m := hostName.FindStringSubmatch(text); m != nil {
+	} else if m := found(hostName, "host"); m != nil {
 		add("host-name", "", m[1], facts.Seen, "it tells its name", "")
 	}
-	if m := serialNo.FindStringSubmatch(text); m != nil {
+	if m := found(serialNo, "serial", "s/n"); m != nil {
 		doubt := ""
 		if ofOther.MatchString(text) {
 			doubt = "it may be that of a part"
 		}
 		add("serial", "", m[1], facts.Firmware, "it tells a serial number", doubt)
 	}
-	if m := diskIn.FindStringSubmatch(text); m != nil && !notWhole.MatchString(text) {
+	if m := found(diskIn, "disk", "drive"); m != nil && !notWhole.MatchString(text) {
 		if size := sizeIn.FindStringSubmatch(text); size != nil && strings.HasPrefix(strings.ToUpper(size[2]), "M") {
 			add("disk-size", m[1], size[1]+" "+unitOf(size[2]), facts.Firmware, "it tells the size of a disk", "")
 		}

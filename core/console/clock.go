@@ -22,12 +22,18 @@ var (
 	ofSoftware = regexp.MustCompile(`(?i)\b(version|ver|rev|release|copyright|\(c\)|built|compiled)\b`)
 )
 
+// clockHints are pieces of which a line has one that speaks of the clock.
+var clockHints = []string{"clock", "rtc", "time", "tod", "date", "calendar", "batter"}
+
 const months = "janfebmaraprmayjunjulaugsepoctnovdec"
 
 // clockIn is what a line says of the clock, heard on a day, and what that says of how it kept its time; nil where it says
 // nothing.
 func clockIn(line TextLine, on calendar.Date) (*Clock, *Claim) {
 	text := strings.TrimSpace(line.Text)
+	if !hasHint(strings.ToLower(text), clockHints) {
+		return nil, nil
+	}
 	lost := func(why string) (*Clock, *Claim) {
 		return &Clock{line.Number, text, why}, &Claim{Line: line.Number, Attribute: "clock-kept", Value: "no",
 			Source: facts.Firmware, Why: why}

@@ -67,6 +67,9 @@ func failuresIn(lines []TextLine) []Failure {
 
 func failureIn(line TextLine) (Failure, bool) {
 	f := Failure{Line: line.Number}
+	if !strings.ContainsAny(line.Text, "0123456789") {
+		return f, false
+	}
 	expected, actual := expectedIn.FindStringSubmatch(line.Text), actualIn.FindStringSubmatch(line.Text)
 	if expected != nil && actual != nil {
 		f.Expected, f.Actual = expected[1], actual[1]

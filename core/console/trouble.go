@@ -2,6 +2,7 @@ package console
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 )
 
@@ -18,8 +19,19 @@ var (
 		`0+ (bad|missing)|no missing)`)
 )
 
+// hints are pieces of which a line has one that complains: they are looked for first, as that is quick.
+var hints = []string{"err", "fail", "fault", "bad", "mismatch", "time", "not ", "invalid", "corrupt", "illegal", "halt",
+	"panic", "abort", "no ", "battery", "unexpected", "missing", "stuck", "overrun", "crash", "checksum"}
+
+func hasHint(text string, hints []string) bool {
+	return slices.ContainsFunc(hints, func(hint string) bool { return strings.Contains(text, hint) })
+}
+
 // troubleIn is what a line complains of; nil where it does not.
 func troubleIn(line TextLine) *Trouble {
+	if !hasHint(strings.ToLower(line.Text), hints) {
+		return nil
+	}
 	rest := allIsWell.ReplaceAllString(line.Text, "")
 	if !complains.MatchString(rest) {
 		return nil

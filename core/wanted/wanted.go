@@ -26,15 +26,28 @@ type Hit struct {
 
 // Text is a text whose words can be looked for.
 type Text struct {
-	words []string
-	set   map[string]bool
+	words  []string
+	at     map[string][]int // where each word stands
+	joined map[string]bool  // numbers, however they are divided
 }
+
+// Bounds of numbers that are found however they are divided: in how many pieces, and from how many characters on.
+const (
+	mostPieces     = 5
+	shortestNumber = 4
+)
 
 // TextOf reads a text.
 func TextOf(text string) Text {
-	t := Text{wordsOf(text), map[string]bool{}}
-	for _, word := range t.words {
-		t.set[word] = true
+	t := Text{wordsOf(text), map[string][]int{}, map[string]bool{}}
+	for at, word := range t.words {
+		t.at[word] = append(t.at[word], at)
+		joined := ""
+		for _, piece := range t.words[at:min(at+mostPieces, len(t.words))] {
+			if joined += piece; len(joined) >= shortestNumber && hasDigit(joined) {
+				t.joined[joined] = true
+			}
+		}
 	}
 	return t
 }
@@ -70,39 +83,18 @@ func (t Text) Has(phrase string) bool {
 	if len(want) == 0 {
 		return false
 	}
-	for at := range t.words {
+	for _, at := range t.at[want[0]] {
 		if at+len(want) <= len(t.words) && slices.Equal(t.words[at:at+len(want)], want) {
 			return true
 		}
 	}
-	if !hasDigit(phrase) {
-		return false
-	}
-	together := strings.Join(want, "")
-	if len(together) < shortestNumber {
-		return false
-	}
-	for at := range t.words {
-		joined := ""
-		for _, word := range t.words[at:] {
-			if joined += word; joined == together {
-				return true
-			}
-			if len(joined) >= len(together) {
-				break
-			}
-		}
-	}
-	return false
+	return hasDigit(phrase) && t.joined[strings.Join(want, "")]
 }
-
-// shortestNumber is from how many characters on a number is looked for however it is divided.
-const shortestNumber = 4
 
 // holds reports whether all terms stand anywhere in the text.
 func (t Text) holds(terms []string) bool {
 	for _, term := range terms {
-		if !t.set[term] && !t.Has(term) {
+		if t.at[term] == nil && !t.Has(term) {
 			return false
 		}
 	}

@@ -1,6 +1,8 @@
 package wanted_test
 
 import (
+	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -74,4 +76,22 @@ func FuzzFind(f *testing.F) {
 			require.True(t, wanted.TextOf("before "+offer+" behind").Has(alert), "more around it changes nothing")
 		}
 	})
+}
+
+// An offer of a page against a thousand wants and five thousand names of what is held.
+func BenchmarkAnOffer(b *testing.B) {
+	wants, held := []wanted.Want{}, []wanted.Named{}
+	for i := range 1000 {
+		wants = append(wants, wanted.Want{ID: int64(i), What: fmt.Sprintf("Handbook of the Meridian %d", i),
+			Alerts: []string{fmt.Sprintf("handbook 44%d", i), "service sheet"}})
+	}
+	for i := range 5000 {
+		held = append(held, wanted.Named{Name: fmt.Sprintf("44%d-%d", i, i%7), Count: 1})
+	}
+	offer := strings.Repeat("a box with papers, a handbook 44123 and cards 4417-3, all as found ", 40)
+	for b.Loop() {
+		text := wanted.TextOf(offer)
+		text.Find(wants)
+		text.Held(held)
+	}
 }
