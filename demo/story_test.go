@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
+	"frugalheron/core/console"
 	"frugalheron/core/custody"
 	"frugalheron/core/facts"
 	"frugalheron/core/gate"
@@ -237,6 +238,7 @@ func seesStores(t *testing.T, actions *app.App) {
 // rungs, a power-up against the gate, and jobs in all states.
 func seesPowerAndWork(t *testing.T, actions *app.App, machines []inventory.ListedMachine) {
 	gates, jobs, rungs, against, unproven := map[gate.State]int{}, map[job.State]int{}, map[int]bool{}, 0, 0
+	seesConsolesAndOffers(t, actions, machines)
 	for _, m := range machines {
 		power, err := actions.Power.Power(ctx, viewer, m.ID)
 		require.NoError(t, err)
@@ -277,4 +279,41 @@ func seesPowerAndWork(t *testing.T, actions *app.App, machines []inventory.Liste
 		total += of
 	}
 	require.Equal(t, 25, total)
+}
+
+// seesConsolesAndOffers looks for what machines said, one with memory that failed and one that waits for a line, and for
+// offers: with something that is looked for, over the limit, and one that only an ordinary word stands for.
+func seesConsolesAndOffers(t *testing.T, actions *app.App, machines []inventory.ListedMachine) {
+	outcomes, failures, claims := map[console.Outcome]int{}, 0, 0
+	for _, m := range machines {
+		said, err := actions.Console.Console(ctx, viewer, m.ID)
+		require.NoError(t, err)
+		for _, one := range said.Captures {
+			outcomes[one.Reading.Outcome]++
+			failures, claims = failures+len(one.Reading.Failures), claims+len(one.Reading.Claims)
+		}
+	}
+	require.Equal(t, 1, outcomes[console.Prompts])
+	require.Positive(t, failures)
+	require.Positive(t, claims)
+	staff := action.Actor{Role: action.Technician}
+	offers, err := actions.Wanted.Offers(ctx, staff)
+	require.NoError(t, err)
+	plain, over, held := 0, 0, 0
+	for _, one := range offers {
+		held += len(one.Weighed.Held)
+		if one.Weighed.Over != "" {
+			over++
+		}
+		for _, hit := range one.Weighed.Hits {
+			if hit.Doubt == "" {
+				plain++
+			}
+		}
+	}
+	require.Equal(t, []int{2, 1}, []int{plain, over})
+	require.Positive(t, held)
+	wants, err := actions.Wanted.Wants(ctx, staff)
+	require.NoError(t, err)
+	require.Equal(t, "given up", wants[len(wants)-1].State)
 }

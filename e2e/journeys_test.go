@@ -719,7 +719,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 	look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")),
 		Click(Button("Say what it serves")), See(Labelled("What it does not do without one")),
 		Click(Button("History of Spare supply")), See(Text("Where it has been")))
-	look(theme+" diary", at("/diary"), Until("the oldest event, which is drawn when it comes into sight",
+	look(theme+" diary", at("/diary"), Click(Button("Show earlier")), Until("the oldest event, which is drawn when it comes into sight",
 		`scrollTo(0, 1e6), document.body.innerText.includes("entered Estuary")`))
 	look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	// What comes up while one works.
