@@ -10,7 +10,8 @@ import (
 // However the network cuts what comes, its text and what is answered are the same; no text is longer than what came, and
 // each option is agreed to once at most.
 func FuzzTelnetHoweverItIsCut(f *testing.F) {
-	for _, seed := range []string{"64K OK\r\x00>", "\xff\xfb\x01a\xff\xfd\x18b", "a\xff\xffb\xff\xfa\x18\x00x\xff\xf0c", "\xff",
+	for _, seed := range []string{"64K OK\r\x00>", "\xff\xfb\x01a\xff\xfd\x18b",
+		"a\xff\xffb\xff\xfa\x18\x00x\xff\xf0c", "\xff",
 		"\xff\xfb\x01\xff\xfb\x01\xff\xfc\x01\xff\xfe\x03", "\r\x00\r\n\x00", "\xff\xfa\xff\xff\xff\xf0"} {
 		f.Add([]byte(seed), 1)
 		f.Add([]byte(seed), 3)
