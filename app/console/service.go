@@ -123,7 +123,7 @@ func (s *Service) ReadText(ctx context.Context, actor action.Actor, machineID in
 	if err := in.check(actor); err != nil {
 		return coreconsole.Said{}, err
 	}
-	return coreconsole.Read([]byte(in.Text), dayOf(in.On)), nil
+	return coreconsole.ReadTyped(in.Text, dayOf(in.On)), nil
 }
 
 func (in *TextInput) check(actor action.Actor) error {
@@ -176,7 +176,7 @@ func (s *Service) Take(ctx context.Context, actor action.Actor, id int64, in Tak
 		if row.Voided {
 			return action.ErrNotFound
 		}
-		read := coreconsole.Read(row.Raw, dayOf(row.On))
+		read := readOf(row)
 		at := slices.IndexFunc(read.Claims, func(c coreconsole.Claim) bool {
 			return c.Line == in.Line && c.Attribute == in.Attribute
 		})

@@ -98,6 +98,9 @@ var readings = struct {
 const mostReadings = 200
 
 func readOf(row console.Capture) coreconsole.Said {
+	if row.How == "typed" {
+		return coreconsole.ReadTyped(string(row.Raw), dayOf(row.On))
+	}
 	if row.EndedAt == nil {
 		return coreconsole.Read(row.Raw, dayOf(row.On))
 	}

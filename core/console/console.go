@@ -90,6 +90,16 @@ func Read(raw []byte, on calendar.Date) Said {
 	return r
 }
 
+// ReadTyped tells what a text amounts to that somebody typed off a screen, or pasted: that its last line has no end says
+// nothing of the machine.
+func ReadTyped(text string, on calendar.Date) Said {
+	r := Read([]byte(text), on)
+	if r.Outcome == Stopped {
+		r.Outcome, r.Why = Text, "as it stood on the screen"
+	}
+	return r
+}
+
 // judge says what became of listening.
 func (r *Said) judge(raw []byte, s Screen) {
 	distinct := map[byte]bool{}

@@ -63,4 +63,8 @@ func TestWhatATerminalShows(t *testing.T) {
 	require.Equal(t, 3, console.ScreenOf([]byte("a\a\a\a")).Bells)
 	require.True(t, console.ScreenOf([]byte("a\nb")).IsOpen)
 	require.False(t, console.ScreenOf([]byte("a\nb\n")).IsOpen)
+	for text, want := range map[string]console.Outcome{"64K OK": console.Text, "64K OK\n>": console.Prompts,
+		"": console.Silent} {
+		require.Equal(t, want, console.ReadTyped(text, on).Outcome, "where a typed text ends says nothing: %q", text)
+	}
 }

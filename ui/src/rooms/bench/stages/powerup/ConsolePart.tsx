@@ -141,4 +141,5 @@ const Line = styled.div`
   align-items: center;
   justify-content: space-between;
   gap: 4px ${space(1)};
+  button { white-space: normal; text-align: left; }
 `
