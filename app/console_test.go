@@ -222,9 +222,9 @@ func meant(now apppractice.Practice, volts map[string]float64, step string) *cor
 		return &corepractice.Diagnosis{Fault: corepractice.Sags, Place: "Supply"}
 	case volts["clock cell"] < 2:
 		return &corepractice.Diagnosis{Fault: corepractice.NoCell, Place: "Clock cell"}
-	case now.Console == nil && volts["console driver"] > -3:
+	case now.Console.Outcome == coreconsole.Silent && volts["console driver"] > -3:
 		return &corepractice.Diagnosis{Fault: corepractice.SilentConsole, Place: "Console driver"}
-	case now.Console != nil && len(now.Console.Failures) > 0:
+	case len(now.Console.Failures) > 0:
 		bit := now.Console.Failures[0].Bits[0]
 		return &corepractice.Diagnosis{Fault: corepractice.BadChip,
 			Place: corepractice.ChipOf(strings.TrimSpace(step), bit)}

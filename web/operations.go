@@ -18,6 +18,7 @@ import (
 	"frugalheron/web/parts"
 	"frugalheron/web/people"
 	"frugalheron/web/power"
+	"frugalheron/web/practice"
 	"frugalheron/web/quickentry"
 	"frugalheron/web/roms"
 	"frugalheron/web/sharing"
@@ -53,6 +54,7 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	sharing.Register(api, actions)
 	power.Register(api, actions)
 	console.Register(api, actions)
+	practice.Register(api, actions)
 	work.Register(api, actions)
 	parts.Register(api, actions)
 	upkeep.Register(api, actions)

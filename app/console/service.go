@@ -116,12 +116,12 @@ func (s *Service) tell(ctx context.Context, h pg.Handle, row console.Capture) (C
 
 // ReadText tells what a text amounts to, without keeping it.
 func (s *Service) ReadText(ctx context.Context, actor action.Actor, machineID int64,
-	in TextInput) (coreconsole.Said, error) {
+	in TextInput) (coreconsole.TextReading, error) {
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
-		return coreconsole.Said{}, err
+		return coreconsole.TextReading{}, err
 	}
 	if err := in.check(actor); err != nil {
-		return coreconsole.Said{}, err
+		return coreconsole.TextReading{}, err
 	}
 	return coreconsole.ReadTyped(in.Text, dayOf(in.On)), nil
 }

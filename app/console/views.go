@@ -1,6 +1,7 @@
 package console
 
 import (
+	"crypto/sha256"
 	"fmt"
 	"sync"
 	"time"
@@ -44,22 +45,22 @@ type Console struct {
 
 // Capture is what a machine said, with what that amounts to.
 type Capture struct {
-	ID        int64            `json:"id"`
-	MachineID int64            `json:"machineId"`
-	How       string           `json:"how" enum:"heard,typed" doc:"Through the port, or typed off a screen"`
-	Bytes     int              `json:"bytes"`
-	Line      string           `json:"line" says:"text"`
-	During    string           `json:"during" says:"text"`
-	Note      string           `json:"note" says:"text"`
-	On        string           `json:"on"`
-	Since     time.Time        `json:"since"`
-	Until     *time.Time       `json:"until" doc:"Null while somebody listens"`
-	Ended     string           `json:"ended" doc:"Why listening ended; empty for what was typed off"`
-	By        string           `json:"by"`
-	Version   int              `json:"version"`
-	Reading   coreconsole.Said `json:"reading"`
-	LinesLeft int              `json:"linesLeft" doc:"How many more lines there are than are told here; the capture alone tells all"`
-	Stated    []StatedLine     `json:"stated" doc:"Statements that were taken from its lines and still count"`
+	ID        int64                   `json:"id"`
+	MachineID int64                   `json:"machineId"`
+	How       string                  `json:"how" enum:"heard,typed" doc:"Through the port, or typed off a screen"`
+	Bytes     int                     `json:"bytes"`
+	Line      string                  `json:"line" says:"text"`
+	During    string                  `json:"during" says:"text"`
+	Note      string                  `json:"note" says:"text"`
+	On        string                  `json:"on"`
+	Since     time.Time               `json:"since"`
+	Until     *time.Time              `json:"until" doc:"Null while somebody listens"`
+	Ended     string                  `json:"ended" doc:"Why listening ended; empty for what was typed off"`
+	By        string                  `json:"by"`
+	Version   int                     `json:"version"`
+	Reading   coreconsole.TextReading `json:"reading"`
+	LinesLeft int                     `json:"linesLeft" doc:"How many more lines there are than are told here; the capture alone tells all"`
+	Stated    []StatedLine            `json:"stated" doc:"Statements that were taken from its lines and still count"`
 }
 
 // StatedLine is a statement that was taken from a line.
@@ -88,37 +89,41 @@ func captureOf(row console.Capture) Capture {
 		Version: row.Version, Reading: readOf(row), Stated: []StatedLine{}}
 }
 
-// readings keeps what was read of captures that are at their end: their bytes never change.
+// readings keeps what was read, by what it was read from: reading is worth keeping, as a bench asks for it at each key.
 var readings = struct {
 	sync.Mutex
-	of map[string]coreconsole.Said
-}{of: map[string]coreconsole.Said{}}
+	of map[readFrom]coreconsole.TextReading
+}{of: map[readFrom]coreconsole.TextReading{}}
+
+// readFrom is all on which a reading depends.
+type readFrom struct {
+	raw     [sha256.Size]byte
+	on, how string
+}
 
 // mostReadings bounds it.
 const mostReadings = 200
 
-func readOf(row console.Capture) coreconsole.Said {
-	if row.How == "typed" {
-		return coreconsole.ReadTyped(string(row.Raw), dayOf(row.On))
-	}
-	if row.EndedAt == nil {
-		return coreconsole.Read(row.Raw, dayOf(row.On))
-	}
-	key := fmt.Sprintf("%d %s %s", row.ID, row.On, row.At) // of this database
+func readOf(row console.Capture) coreconsole.TextReading {
+	key := readFrom{sha256.Sum256(row.Raw), row.On, row.How}
 	readings.Lock()
-	said, ok := readings.of[key]
+	read, ok := readings.of[key]
 	readings.Unlock()
 	if ok {
-		return said
+		return read
 	}
-	said = coreconsole.Read(row.Raw, dayOf(row.On))
+	if row.How == "typed" {
+		read = coreconsole.ReadTyped(string(row.Raw), dayOf(row.On))
+	} else {
+		read = coreconsole.Read(row.Raw, dayOf(row.On))
+	}
 	readings.Lock()
 	defer readings.Unlock()
 	if len(readings.of) >= mostReadings {
 		clear(readings.of)
 	}
-	readings.of[key] = said
-	return said
+	readings.of[key] = read
+	return read
 }
 
 func dayOf(on string) calendar.Date {

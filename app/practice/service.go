@@ -47,7 +47,7 @@ type Practice struct {
 	Version  int                   `json:"version"`
 	Gate     *gate.Output          `json:"gate" doc:"How the gate stands by what was done; null without a session"`
 	Rails    []gate.Rail           `json:"rails" doc:"As they were measured last"`
-	Console  *console.Said         `json:"console" doc:"What it said since it was switched on; null where nobody listened"`
+	Console  *console.TextReading  `json:"console" doc:"What it said since it was switched on or off last; null where nobody listened"`
 	Units    []string              `json:"units"`
 	Points   []string              `json:"points"`
 	Faults   []practice.FaultWords `json:"faults"`
@@ -77,10 +77,7 @@ func (s *Service) tell(actor action.Actor, session *practice.Exercise, version i
 	out := session.Gate(actor.Day())
 	p.Gate, p.Debrief = &out, session.Debrief()
 	p.Rails = session.Rails(actor.Day())
-	if session.Console != "" {
-		read := console.Read([]byte(session.Console), actor.Day())
-		p.Console = &read
-	}
+	p.Console = session.Heard(actor.Day())
 	return p
 }
 

@@ -189,7 +189,7 @@ func versionOf(line TextLine) *Claim {
 
 // settleMemory keeps one claim about the memory of the machine: the last of a count. Where the text tells several that are
 // no count, or something failed meanwhile, each is told with that.
-func (r *Said) settleMemory() {
+func (r *TextReading) settleMemory() {
 	at := []int{}
 	for i, c := range r.Claims {
 		if c.Attribute == "memory" {

@@ -115,7 +115,7 @@ func daysIn(text string) []calendar.Date {
 
 // settleClock keeps one claim about the clock: where the machine says itself that it is not set, what it shows is no more
 // than that.
-func (r *Said) settleClock() {
+func (r *TextReading) settleClock() {
 	said := -1
 	for i, c := range r.Claims {
 		if c.Attribute == "clock-kept" && (said < 0 || c.Doubt == "" && r.Claims[said].Doubt != "") {

@@ -49,8 +49,8 @@ type Clock struct {
 	Why   string `json:"why" says:"text"`
 }
 
-// Said is what a text amounts to.
-type Said struct {
+// TextReading is what a text amounts to.
+type TextReading struct {
 	Outcome  Outcome    `json:"outcome" enum:"silent,garbage,stuck,prompts,stopped,text"`
 	Why      string     `json:"why" says:"text"`
 	Next     string     `json:"next" says:"text" doc:"What to look at next; empty for nothing"`
@@ -65,9 +65,9 @@ type Said struct {
 }
 
 // Read tells what came on a day amounts to.
-func Read(raw []byte, on calendar.Date) Said {
+func Read(raw []byte, on calendar.Date) TextReading {
 	s := ScreenOf(raw)
-	r := Said{Lines: s.Lines, Claims: []Claim{}, Failures: []Failure{}, Troubles: []Trouble{}, Bells: s.Bells,
+	r := TextReading{Lines: s.Lines, Claims: []Claim{}, Failures: []Failure{}, Troubles: []Trouble{}, Bells: s.Bells,
 		Doubts: s.Doubts}
 	if r.judge(raw, s); r.Outcome == Silent || r.Outcome == Garbage || r.Outcome == Stuck {
 		return r
@@ -92,7 +92,7 @@ func Read(raw []byte, on calendar.Date) Said {
 
 // ReadTyped tells what a text amounts to that somebody typed off a screen, or pasted: that its last line has no end says
 // nothing of the machine.
-func ReadTyped(text string, on calendar.Date) Said {
+func ReadTyped(text string, on calendar.Date) TextReading {
 	r := Read([]byte(text), on)
 	if r.Outcome == Stopped {
 		r.Outcome, r.Why = Text, "as it stood on the screen"
@@ -101,7 +101,7 @@ func ReadTyped(text string, on calendar.Date) Said {
 }
 
 // judge says what became of listening.
-func (r *Said) judge(raw []byte, s Screen) {
+func (r *TextReading) judge(raw []byte, s Screen) {
 	distinct := map[byte]bool{}
 	for _, b := range raw {
 		distinct[b] = true

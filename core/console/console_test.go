@@ -15,10 +15,10 @@ import (
 
 var on = calendar.Date{Year: 2026, Month: 11, Day: 30}
 
-func read(text string) console.Said { return console.Read([]byte(text), on) }
+func read(text string) console.TextReading { return console.Read([]byte(text), on) }
 
 // said are the claims of a text in short, a ? behind those in doubt.
-func said(r console.Said) []string {
+func said(r console.TextReading) []string {
 	told := []string{}
 	for _, c := range r.Claims {
 		one := fmt.Sprintf("%d %s %s", c.Line, c.Attribute, c.Value)
@@ -56,10 +56,10 @@ func TestWhatLinesClaim(t *testing.T) {
 		"Estuary operating system release 4.1\n":         {"1 operating-system Estuary operating system 4.1"},
 		"TIDEDOS version 2\n":                            {"1 operating-system TIDEDOS 2"},
 		"Plan V for the harbour\n":                       {},
-		"CPU: 68010 at 10 MHz\n":                         {"1 processor-clock 10 MHz", "1 processor 68010"},
+		"CPU: HX9040 at 10 MHz\n":                        {"1 processor-clock 10 MHz", "1 processor HX9040"},
 		"CPU test passed\n":                              {},
 		"Math chip: not installed\n":                     {"1 coprocessor none"},
-		"FPU: 8087\n":                                    {"1 coprocessor 8087"},
+		"FPU: HX9087\n":                                  {"1 coprocessor HX9087"},
 		"Ethernet address 2:1f:5e:1:2:3\n":               {"1 hardware-address 2:1f:5e:1:2:3"},
 		"Ethernet address ff:ff:ff:ff:ff:ff\n":           {"1 hardware-address ff:ff:ff:ff:ff:ff?"},
 		"Hard disk 0: 40 MB\n":                           {"1 disk-size of Hard disk 0 40 MB"},

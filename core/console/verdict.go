@@ -17,7 +17,7 @@ var (
 const mostTold = 3
 
 // VerdictOf is the line of the reckoning that follows from what the console of a machine said last, on a day.
-func VerdictOf(r Said, on string) verdict.Verdict {
+func VerdictOf(r TextReading, on string) verdict.Verdict {
 	v := verdict.Verdict{Key: "console", Label: "Console"}
 	failing := map[int]bool{}
 	for _, f := range r.Failures {

@@ -26,7 +26,7 @@ func (s *Exercise) slip(d Act, now calendar.Date) string {
 }
 
 func (s *Exercise) slipOfChange(d Act) string {
-	at := slices.IndexFunc(s.Ladder, func(step Tried) bool { return step.Step == d.What })
+	at := slices.IndexFunc(s.Ladder, func(step TriedRung) bool { return step.Step == d.What })
 	switch {
 	case s.On:
 		return "it was on: off, lead out, lamps dark comes first. What is plugged or pulled while it runs may die of it, and so " +
@@ -58,17 +58,15 @@ func (s *Exercise) slipOfPower(now calendar.Date) string {
 func (s *Exercise) slipOfJudging(now calendar.Date) string {
 	measured := map[string]bool{}
 	for _, r := range slices.Backward(s.Readings[s.Since:]) {
-		rail, isRail := measure.Rail(r.Point)
-		if r.Load != Machine || !isRail || measured[r.Point] {
+		if _, isRail := measure.Rail(r.Point); r.Load != Machine || !isRail || measured[r.Point] {
 			continue
 		}
 		measured[r.Point] = true
-		if rail.Low != nil && r.Volts < *rail.Low || rail.High != nil && r.Volts > *rail.High {
+		if r.Out {
 			return fmt.Sprintf("%s was read as %.2f V with the machine on it, outside its limits", r.Point, r.Volts)
 		}
 	}
-	read := console.Read([]byte(s.Console), now)
-	if len(read.Troubles) > 0 {
+	if read := s.Heard(now); read != nil && len(read.Troubles) > 0 {
 		return fmt.Sprintf("the console says: %s", read.Troubles[0].Text)
 	}
 	if len(measured) == 0 {
@@ -77,14 +75,29 @@ func (s *Exercise) slipOfJudging(now calendar.Date) string {
 	return ""
 }
 
+// isOutside reports whether a point is a rail, and volts are outside its limits.
+func isOutside(point string, volts float64) bool {
+	rail, isRail := measure.Rail(point)
+	return isRail && (rail.Low != nil && volts < *rail.Low || rail.High != nil && volts > *rail.High)
+}
+
+// Heard is what its console amounts to; nil while nobody listened since it was switched.
+func (s *Exercise) Heard(now calendar.Date) *console.TextReading {
+	if s.Console == nil {
+		return nil
+	}
+	read := console.Read([]byte(*s.Console), now)
+	return &read
+}
+
 // Debrief is what a exercise amounts to once somebody said what it is.
 type Debrief struct {
-	Right bool       `json:"right"`
-	Is    Diagnosis  `json:"is" doc:"What it is"`
-	Words FaultWords `json:"words"`
-	Why   string     `json:"why"`
-	Slips []Logged   `json:"slips" doc:"What would have been wrong on a machine that is one"`
-	Deeds int        `json:"deeds"`
+	Right bool        `json:"right"`
+	Is    Diagnosis   `json:"is" doc:"What it is"`
+	Words FaultWords  `json:"words"`
+	Why   string      `json:"why"`
+	Slips []LoggedAct `json:"slips" doc:"What would have been wrong on a machine that is one"`
+	Deeds int         `json:"deeds"`
 }
 
 // Say says what it is thought to be, and ends the exercise with what it is. It is refused where no fault or no place is
@@ -112,7 +125,7 @@ func (s *Exercise) Debrief() *Debrief {
 	if words == nil {
 		return nil
 	}
-	d := Debrief{Right: *s.Said == is, Is: is, Words: *words, Slips: []Logged{}, Deeds: len(s.Log)}
+	d := Debrief{Right: *s.Said == is, Is: is, Words: *words, Slips: []LoggedAct{}, Deeds: len(s.Log)}
 	for _, entry := range s.Log {
 		if entry.Slip != "" {
 			d.Slips = append(d.Slips, entry)

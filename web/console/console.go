@@ -1,4 +1,4 @@
-// Package console has the operations about what machines say on their consoles, and about practising.
+// Package console has the operations about what machines say on their consoles.
 package console
 
 import (
@@ -47,7 +47,7 @@ func Register(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body console.TextInput
-	}) (*httpx.Output[coreconsole.Said], error) {
+	}) (*httpx.Output[coreconsole.TextReading], error) {
 		return httpx.Answer(actions.Console.ReadText(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -78,7 +78,6 @@ func Register(api *httpx.API, actions *app.App) {
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	registerListening(api, actions)
-	registerPractice(api, actions)
 }
 
 func registerListening(api *httpx.API, actions *app.App) {

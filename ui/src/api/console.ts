@@ -5,7 +5,7 @@ import { touched } from './touched'
 import { offerUndo } from './undo'
 
 export type Capture = Schemas['Capture']
-export type ConsoleSaid = Schemas['Said']
+export type ConsoleSaid = Schemas['TextReading']
 export type ConsoleText = Schemas['TextInput']
 
 /** What the console of a machine said; asked again and again while somebody listens. */

@@ -6078,7 +6078,7 @@ export interface components {
             machineId: number;
             note: string;
             on: string;
-            reading: components["schemas"]["Said"];
+            reading: components["schemas"]["TextReading"];
             /** Format: date-time */
             since: string;
             /** @description Statements that were taken from its lines and still count */
@@ -6120,7 +6120,7 @@ export interface components {
             machineId: number;
             note: string;
             on: string;
-            reading: components["schemas"]["Said"];
+            reading: components["schemas"]["TextReading"];
             /** Format: date-time */
             since: string;
             /** @description Statements that were taken from its lines and still count */
@@ -7606,7 +7606,7 @@ export interface components {
             is: components["schemas"]["Diagnosis"];
             right: boolean;
             /** @description What would have been wrong on a machine that is one */
-            slips: components["schemas"]["Logged"][];
+            slips: components["schemas"]["LoggedAct"][];
             why: string;
             words: components["schemas"]["FaultWords"];
         };
@@ -8026,19 +8026,21 @@ export interface components {
             what: string;
         };
         Exercise: {
-            /** @description What it said since it was switched on, as far as somebody listened */
-            console: string;
+            /** @description What it said since it was switched on or off last; null while nobody listened */
+            console: string | null;
             fitted: string[];
             inspected: boolean;
             /** @description What it is, once somebody said so; else null */
             is: components["schemas"]["Diagnosis"] | null;
-            ladder: components["schemas"]["Tried"][];
+            ladder: components["schemas"]["TriedRung"][];
+            /** @description Those that are lit; null while nobody looked since then */
+            lamps: string | null;
             /** @enum {string} */
             load: "dummy" | "machine";
-            log: components["schemas"]["Logged"][];
+            log: components["schemas"]["LoggedAct"][];
             on: boolean;
             /** @description In the order in which they were taken */
-            readings: components["schemas"]["Metered"][];
+            readings: components["schemas"]["MeterReading"][];
             /** @description What it is thought to be, once somebody said so; else null */
             said: components["schemas"]["Diagnosis"] | null;
             /** Format: int64 */
@@ -9496,7 +9498,7 @@ export interface components {
             /** @description Day on which it left; null for where it is today */
             until: string | null;
         };
-        Logged: {
+        LoggedAct: {
             /** @enum {string} */
             kind: "inspect" | "connect" | "fit" | "take out" | "switch on" | "switch off" | "measure" | "listen" | "look" | "judge";
             seen: string;
@@ -10334,9 +10336,11 @@ export interface components {
             /** @description Why it does not answer, else empty */
             trouble: string;
         };
-        Metered: {
+        MeterReading: {
             /** @enum {string} */
             load: "" | "dummy" | "machine" | "none";
+            /** @description It is a rail under load, outside its limits */
+            out: boolean;
             point: string;
             /** Format: double */
             volts: number;
@@ -11678,8 +11682,8 @@ export interface components {
             address: string;
             /** @description What would be taken care of on a machine that is one */
             cautions: components["schemas"]["Caution"][];
-            /** @description What it said since it was switched on; null where nobody listened */
-            console: components["schemas"]["Said"] | null;
+            /** @description What it said since it was switched on or off last; null where nobody listened */
+            console: components["schemas"]["TextReading"] | null;
             /** @description null until somebody says what it is */
             debrief: components["schemas"]["Debrief"] | null;
             /** @description null until one is begun */
@@ -12825,26 +12829,6 @@ export interface components {
             stop?: string;
             /** Format: int64 */
             version: number;
-        };
-        Said: {
-            /** Format: int64 */
-            bells: number;
-            claims: components["schemas"]["Claim"][];
-            /** @description What it says of its clock, or null */
-            clock: components["schemas"]["Clock"] | null;
-            doubts: string[];
-            /** @description Places of memory that failed */
-            failures: components["schemas"]["Failure"][];
-            lines: components["schemas"]["TextLine"][];
-            /** @description What to look at next; empty for nothing */
-            next: string;
-            /** @enum {string} */
-            outcome: "silent" | "garbage" | "stuck" | "prompts" | "stopped" | "text";
-            /** @description Behind which it waits; empty for none */
-            prompt: string;
-            /** @description Lines by which it complains, those of memory among them */
-            troubles: components["schemas"]["Trouble"][];
-            why: string;
         };
         SaidPart: {
             /** @description Of a cell: whether the machine charges it; left out while nobody looked */
@@ -14133,6 +14117,26 @@ export interface components {
             number: number;
             text: string;
         };
+        TextReading: {
+            /** Format: int64 */
+            bells: number;
+            claims: components["schemas"]["Claim"][];
+            /** @description What it says of its clock, or null */
+            clock: components["schemas"]["Clock"] | null;
+            doubts: string[];
+            /** @description Places of memory that failed */
+            failures: components["schemas"]["Failure"][];
+            lines: components["schemas"]["TextLine"][];
+            /** @description What to look at next; empty for nothing */
+            next: string;
+            /** @enum {string} */
+            outcome: "silent" | "garbage" | "stuck" | "prompts" | "stopped" | "text";
+            /** @description Behind which it waits; empty for none */
+            prompt: string;
+            /** @description Lines by which it complains, those of memory among them */
+            troubles: components["schemas"]["Trouble"][];
+            why: string;
+        };
         Tie: {
             kind: string;
             /** Format: int64 */
@@ -14204,7 +14208,7 @@ export interface components {
             /** @description Open findings that no job mends yet, and of which nobody decided that none does, the gravest first */
             wanting: components["schemas"]["Wanting"][];
         };
-        Tried: {
+        TriedRung: {
             /** @enum {string} */
             kind: "minimum" | "add";
             /** @enum {string} */
@@ -23746,7 +23750,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Said"];
+                    "application/json": components["schemas"]["TextReading"];
                 };
             };
             /** @description Unauthorized */

@@ -25,7 +25,6 @@ export function Bench({ told, exercise }: { told: Practice; exercise: Exercise }
       onPress={() => { act(kind, what) }}>{words}</Button>
   )
   const last = exercise.log.at(-1)
-  const lamps = exercise.log.findLast(({ kind }) => kind === 'look' || kind === 'switch on' || kind === 'switch off')
   return (
     <Part title="Bench" faint={exercise.on ? 'it is on' : 'it is off'}>
       {practise.error && <Notice tone="stop" word="Not done.">{messageOf(practise.error)}</Notice>}
@@ -59,14 +58,13 @@ export function Bench({ told, exercise }: { told: Practice; exercise: Exercise }
           </Row>
           <Readings told={told} exercise={exercise} />
           <h3>Lamps</h3>
-          <p>{lamps?.kind === 'look' ? lamps.seen : <Faint>nobody looked since</Faint>} {button('Look at the lamps', 'look')}</p>
+          <p>{exercise.lamps === null ? <Faint>nobody looked since it was switched</Faint>
+            : `lit: ${exercise.lamps}`} {button('Look at the lamps', 'look')}</p>
         </div>
       </Both>
       <h3>Console</h3>
       <Buttons>{button('Listen to the console', 'listen')}</Buttons>
-      {exercise.log.findLast(({ kind }) => kind === 'listen' || kind === 'switch on' || kind === 'switch off')?.kind === 'listen'
-        && (told.console ? <><ConsoleLines said={told.console} label="What it said" /><ConsoleOutcome said={told.console} /></>
-          : <p>It says nothing.</p>)}
+      {told.console && <><ConsoleLines said={told.console} label="What it said" /><ConsoleOutcome said={told.console} /></>}
     </Part>
   )
 }
@@ -83,14 +81,12 @@ function Readings({ told, exercise }: { told: Practice; exercise: Exercise }) {
           const rail = told.rails.find(({ name }) => name === point)
           if (!newest) return null
           const [low, high] = [rail?.low ?? undefined, rail?.high ?? undefined]
-          const isOut = newest.load !== 'none' && (low !== undefined && newest.volts < low
-            || high !== undefined && newest.volts > high)
           return (
             <tr key={point}>
               <Whole>{point}</Whole><Whole><Mono>{newest.volts.toFixed(2)}</Mono></Whole>
               <Whole>{{ dummy: 'dummy load', machine: 'machine', none: 'off', '': '' }[newest.load]}</Whole>
               <td>{low === undefined || high === undefined ? <Faint>by its kind</Faint>
-                : `${low.toFixed(2)} to ${high.toFixed(2)}`}{isOut && <strong> outside</strong>}</td>
+                : `${low.toFixed(2)} to ${high.toFixed(2)}`}{newest.out && <strong> outside</strong>}</td>
             </tr>
           )
         })}</tbody>

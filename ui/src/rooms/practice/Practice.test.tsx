@@ -10,14 +10,15 @@ import { show } from '../../testing/show'
 import Practice from './Practice'
 
 const exercise = { seed: 2, inspected: false, on: true, load: 'dummy', fitted: ['Processor board'], since: 0, said: null,
-  is: null, console: '', readings: [{ point: '+5', volts: 4.6, load: 'machine' }, { point: '+12', volts: 0, load: 'none' }],
+  is: null, console: '', lamps: null, readings: [{ point: '+5', volts: 4.6, load: 'machine', out: true }, { point: '+12', volts: 0, load: 'none', out: false }],
   ladder: [{ step: 'Processor board alone', kind: 'minimum', sign: 'a lamp', stop: 'smoke', result: 'not' }],
   log: [{ kind: 'switch on', what: '', seen: '', slip: 'the gate stood at hold' }, { kind: 'listen', what: '',
     seen: 'nothing', slip: '' }] }
 const words = { key: 'bad-chip', name: 'A bad memory chip', shows: 'the same bit', places: ['U10', 'U11'] }
 const told = { address: 'a', exercise, version: 1, gate: { state: 'hold', missing: [{ id: 'S', blocks: 'hold',
   what: 'Supply: not inspected', do: 'have it inspected', supply: 'S' }], next: {}, warnings: [] },
-  rails: [{ name: '+5', low: 4.75, high: 5.25 }, { name: '+12', low: 11.4, high: 12.6 }], console: null,
+  rails: [{ name: '+5', low: 4.75, high: 5.25 }, { name: '+12', low: 11.4, high: 12.6 }], console: { outcome: 'silent', why: 'nothing came', next: 'The lead', bells: 0, lines: [], claims: [], failures: [],
+    troubles: [], clock: null, prompt: '', doubts: [] },
   units: ['Processor board', 'Disk card'], points: ['+5', '+12'], faults: [words], debrief: null, cautions: [],
 } as unknown as Told
 
@@ -36,7 +37,8 @@ describe('practice', () => {
     expect((await screen.findByRole('note')).textContent).toContain('Nothing of it is a record')
     const rows = within(await screen.findByRole('table', { name: 'Readings' })).getAllByRole('row').slice(1)
     expect(rows.map((row) => row.textContent)).toEqual(['+54.60machine4.75 to 5.25 outside', '+120.00off11.40 to 12.60'])
-    expect(screen.getByText('It says nothing.')).toBeTruthy()
+    expect(screen.getByText('Silence').closest('p')?.textContent).toContain('nothing came')
+    expect(screen.getByText('nobody looked since it was switched')).toBeTruthy()
     expect(screen.getByText(/On a real machine: the gate stood at hold/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Fit Disk card' }))
     await waitFor(() => { expect(posted(asked)).toEqual([['/api/practice/deeds', { kind: 'fit', what: 'Disk card' }]]) })

@@ -37,7 +37,7 @@ export function ApplyPower({ machineId, power, onDone }: { machineId: number; po
           {power.missing[0]?.what}. What was done is recorded all the same: say who decided it, and why.
         </Notice>
       )}
-      <Heard machineId={machineId} since={power.ups[0]?.on ?? ''} />
+      <Heard machineId={machineId} />
       <fieldset>
         <legend>Tried now: one rung, or several where all was switched on at once</legend>
         {power.rungs.map(({ id, step }) => (
@@ -59,10 +59,10 @@ export function ApplyPower({ machineId, power, onDone }: { machineId: number; po
 }
 
 /** Stays in sight for as long as a rung is tried, wherever the form is scrolled to. */
-/** What the console complained of since power was applied last: what it says goes against a step as expected. */
-function Heard({ machineId, since }: { machineId: number; since: string }) {
+/** What the console complained of last, as the reckoning tells it: what it says goes against a step as expected. */
+function Heard({ machineId }: { machineId: number }) {
   const newest = useQuery(consoleQuery(machineId)).data?.captures[0]
-  if (!newest || newest.on < since || newest.reading.troubles.length === 0) return null
+  if (!newest || newest.reading.troubles.length === 0) return null
   const failed = newest.reading.failures.length > 0 ? 'Memory failed its test. ' : ''
   return (
     <Notice tone="attention" word={`Its console complained on ${newest.on}.`}>

@@ -91,6 +91,9 @@ function Opened({ capture, mayWrite }: { capture: Capture; mayWrite: boolean }) 
       <ConsoleOutcome said={reading} />
       {told && told.reading.outcome !== 'no list' && <div aria-label="By its signs" role="group"><WhatItMeans read={told} /></div>}
       <Claims capture={capture} mayWrite={mayWrite} />
+      {mayWrite && reading.troubles.length + reading.failures.length > 0 && <p><Link
+        to={`/bench/${String(capture.machineId)}/judge?open=finding`}>Note a finding</Link> <Faint>where it is known what
+        complains: the condition does not follow from a text</Faint></p>}
       {capture.note && <p>{capture.note}</p>}
     </>
   )

@@ -47,40 +47,42 @@ type Observed struct {
 	Text  string   `json:"text"`  // of the console, or the lamps that are lit
 }
 
-// Logged is a deed with what was seen, and what was wrong with doing it so.
-type Logged struct {
+// LoggedAct is a deed with what was seen, and what was wrong with doing it so.
+type LoggedAct struct {
 	Act
 	Seen string `json:"seen"`
 	Slip string `json:"slip" doc:"What would have been wrong on a machine that is one; empty for nothing"`
 }
 
-// Metered is a point as it was measured.
-type Metered struct {
+// MeterReading is a point as it was measured.
+type MeterReading struct {
 	Point string  `json:"point"`
 	Volts float64 `json:"volts"`
 	Load  string  `json:"load" enum:",dummy,machine,none"`
+	Out   bool    `json:"out" doc:"It is a rail under load, outside its limits"`
 }
 
-// Tried is a rung of the ladder with what was made of it.
-type Tried struct {
+// TriedRung is a rung of the ladder with what was made of it.
+type TriedRung struct {
 	ladder.Rung
 	Result string `json:"result" enum:",as-expected,not"`
 }
 
 // Exercise is how far somebody has come.
 type Exercise struct {
-	Seed      int        `json:"seed"`
-	Inspected bool       `json:"inspected"`
-	On        bool       `json:"on"`
-	Load      string     `json:"load" enum:"dummy,machine"`
-	Fitted    []string   `json:"fitted"`
-	Readings  []Metered  `json:"readings" doc:"In the order in which they were taken"`
-	Since     int        `json:"since" doc:"How many readings there were when it was switched on last"`
-	Ladder    []Tried    `json:"ladder"`
-	Console   string     `json:"console" doc:"What it said since it was switched on, as far as somebody listened"`
-	Log       []Logged   `json:"log"`
-	Said      *Diagnosis `json:"said" doc:"What it is thought to be, once somebody said so; else null"`
-	Is        *Diagnosis `json:"is" doc:"What it is, once somebody said so; else null"`
+	Seed      int            `json:"seed"`
+	Inspected bool           `json:"inspected"`
+	On        bool           `json:"on"`
+	Load      string         `json:"load" enum:"dummy,machine"`
+	Fitted    []string       `json:"fitted"`
+	Readings  []MeterReading `json:"readings" doc:"In the order in which they were taken"`
+	Since     int            `json:"since" doc:"How many readings there were when it was switched on last"`
+	Ladder    []TriedRung    `json:"ladder"`
+	Console   *string        `json:"console" doc:"What it said since it was switched on or off last; null while nobody listened"`
+	Lamps     *string        `json:"lamps" doc:"Those that are lit; null while nobody looked since then"`
+	Log       []LoggedAct    `json:"log"`
+	Said      *Diagnosis     `json:"said" doc:"What it is thought to be, once somebody said so; else null"`
+	Is        *Diagnosis     `json:"is" doc:"What it is, once somebody said so; else null"`
 }
 
 // mostDeeds bounds a exercise.
@@ -88,8 +90,8 @@ const mostDeeds = 500
 
 // Begin is the exercise of a seed: everything off, the minimum alone in the machine.
 func Begin(seed int) Exercise {
-	s := Exercise{Seed: seed, Load: Dummy, Fitted: []string{Minimum}, Readings: []Metered{}, Ladder: []Tried{},
-		Log: []Logged{}}
+	s := Exercise{Seed: seed, Load: Dummy, Fitted: []string{Minimum}, Readings: []MeterReading{}, Ladder: []TriedRung{},
+		Log: []LoggedAct{}}
 	units := []ladder.Unit{}
 	for _, unit := range Units() {
 		slot := "card cage"
@@ -99,7 +101,7 @@ func Begin(seed int) Exercise {
 		units = append(units, ladder.Unit{Title: unit, Kind: "board", Slot: slot})
 	}
 	for _, rung := range ladder.Propose(units) {
-		s.Ladder = append(s.Ladder, Tried{Rung: rung})
+		s.Ladder = append(s.Ladder, TriedRung{Rung: rung})
 	}
 	return s
 }
@@ -140,7 +142,7 @@ func (s *Exercise) Do(d Act, saw Observed, now calendar.Date) error {
 	if err := s.Check(d); err != nil {
 		return err
 	}
-	entry := Logged{Act: d, Slip: s.slip(d, now)}
+	entry := LoggedAct{Act: d, Slip: s.slip(d, now)}
 	switch d.Kind {
 	case Inspect:
 		s.Inspected = true
@@ -152,9 +154,9 @@ func (s *Exercise) Do(d Act, saw Observed, now calendar.Date) error {
 	case TakeOut:
 		s.Fitted = slices.DeleteFunc(s.Fitted, func(u string) bool { return u == d.What })
 	case SwitchOn:
-		s.On, s.Console, s.Since = true, "", len(s.Readings)
+		s.On, s.Console, s.Lamps, s.Since = true, nil, nil, len(s.Readings)
 	case SwitchOff:
-		s.On, s.Console = false, ""
+		s.On, s.Console, s.Lamps = false, nil, nil
 		entry.Seen = "off, lead out, lamps dark"
 	case Measure:
 		if saw.Volts == nil {
@@ -164,15 +166,17 @@ func (s *Exercise) Do(d Act, saw Observed, now calendar.Date) error {
 		if !s.On {
 			load = "none"
 		}
-		s.Readings = append(s.Readings, Metered{d.What, *saw.Volts, load})
+		s.Readings = append(s.Readings, MeterReading{d.What, *saw.Volts, load, load != "none" && isOutside(d.What,
+			*saw.Volts)})
 		entry.Seen = fmt.Sprintf("%.2f V", *saw.Volts)
 	case Listen:
-		s.Console = saw.Text
+		s.Console = &saw.Text
 		entry.Seen = verdict.Counted(len(console.Read([]byte(saw.Text), now).Lines), "line", "lines")
 		if entry.Seen == "" {
 			entry.Seen = "nothing"
 		}
 	case Look:
+		s.Lamps = &saw.Text
 		entry.Seen = "lit: " + saw.Text
 	case Judge:
 		at := s.rung()

@@ -1,4 +1,5 @@
-package console
+// Package practice has the operations about practising on the simulated machine.
+package practice
 
 import (
 	"context"
@@ -18,7 +19,8 @@ type BegunPractice struct {
 	Seed int `json:"seed" minimum:"0" maximum:"1000000" required:"false" doc:"The machine of that number; 0 for any"`
 }
 
-func registerPractice(api *httpx.API, actions *app.App) {
+// Register adds them.
+func Register(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-practice", Method: http.MethodGet, Path: "/api/practice",
 		Summary: "How far one has come who practises; nothing of it is a record", Errors: []int{http.StatusForbidden},
