@@ -7,7 +7,8 @@ import { device, type Waiting } from './device'
 import { dropOutbox, dropWaiting, keepForLater, openOutbox, sendWaiting, tryAgain, waitingChanges } from './outbox'
 import { standInFor, withGiven } from './standIns'
 
-const change = (address: string, body: object, key = `key ${address}`) => ({ method: 'PUT', address,
+let made = 0
+const change = (address: string, body: object, key = `key ${address} ${String(++made)}`) => ({ method: 'PUT', address,
   body: JSON.stringify(body), type: 'application/json', key, at: '2026-11-29T10:00:00Z', page: '/bench/9/judge',
   title: 'EH-0142 - Judge' })
 const answer = (status: number, body: object = {}) => new Response(JSON.stringify(body), { status })
@@ -32,13 +33,21 @@ describe('what waits for a connection', () => {
     for (const name of ['a', 'b', 'c']) await keepForLater(change(`/api/questions/${name}`, { text: name }))
     answers = [answer(200), 'no connection']
     await sendWaiting()
-    expect(sent.map(({ key }) => key)).toEqual(['key /api/questions/a', 'key /api/questions/b'])
+    expect(sent.map(({ address }) => address)).toEqual(['/api/questions/a', '/api/questions/b'])
     expect(told.onUnreachable).toHaveBeenCalledOnce()
     expect(waitingChanges().map(({ address }) => address)).toEqual(['/api/questions/b', '/api/questions/c'])
     await sendWaiting()
-    expect(sent.map(({ key }) => key).slice(2)).toEqual(['key /api/questions/b', 'key /api/questions/c'])
+    expect(sent.map(({ address }) => address).slice(2)).toEqual(['/api/questions/b', '/api/questions/c'])
+    expect(sent[2]?.key).toBe(sent[1]?.key)
     expect(waitingChanges()).toEqual([])
     expect(told.onSent).toHaveBeenCalledTimes(3)
+  })
+
+  it('keeps once what is asked for twice, at once or later', async () => {
+    const once = change('/api/questions/9', { text: 'a' })
+    const [first, second] = await Promise.all([keepForLater(once), keepForLater(once)])
+    expect([second, await keepForLater(once)]).toEqual([first, first])
+    expect(waitingChanges()).toHaveLength(1)
   })
 
   it('outlives the page, and belongs to whoever did it', async () => {

@@ -53,10 +53,28 @@ export function closeOutbox() {
   changed([])
 }
 
-/** Keeps a change until it can be sent, under the number that it returns. Rejected where this device cannot keep it. */
+/** Changes that this device is writing down right now, by their request keys. */
+const beingKept = new Map<string, Promise<number>>()
+
+/**
+ * Keeps a change until it can be sent, under the number that it returns. One that waits already under the same request
+ * key is the same change, asked for twice: the server would do it once, so it is kept once. Rejected where this device
+ * cannot keep it.
+ */
 export async function keepForLater(waiting: Omit<Waiting, 'id' | 'account' | 'refused'>): Promise<number> {
   if (!owner) throw new Error('nobody is signed in')
-  const kept: Waiting = { ...waiting, account: owner, refused: '' }
+  const twin = all.find(({ key, refused }) => key === waiting.key && !refused)?.id ?? beingKept.get(waiting.key)
+  if (twin !== undefined) return twin
+  const keeping = keep({ ...waiting, account: owner, refused: '' })
+  beingKept.set(waiting.key, keeping)
+  try {
+    return await keeping
+  } finally {
+    beingKept.delete(waiting.key)
+  }
+}
+
+async function keep(kept: Waiting): Promise<number> {
   const id = await (await device()).add('outbox', kept)
   changed([...all, { ...kept, id }])
   return id
