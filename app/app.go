@@ -88,7 +88,7 @@ func New(db *sqlx.DB) *App {
 	a.Console = console.New(kernel, a.Inventory, a.Evidence)
 	a.Practice = practice.New(kernel)
 	a.Parts = parts.New(kernel)
-	a.Wanted = wanted.New(kernel, a.Arrivals, a.Parts)
+	a.Wanted = wanted.New(kernel, a.Arrivals, a.Parts, a.Files)
 	a.Work = work.New(kernel, a.Library, a.Sheets, a.Condition, a.Parts, a.Wanted)
 	a.Accounts = accounts.New(kernel)
 	a.Upkeep = upkeep.New(kernel, a.People, a.Accounts, a.Sheets, a.Condition, a.Work)

@@ -207,7 +207,7 @@ func TestAPictureIsNumbered(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	actions.WithBlobs(kept)
-	picture, err := actions.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
+	picture, err := actions.Files.Attach(ctx, technician, files.Owner{MachineID: &machine.ID}, "board.png", smallPNG(t))
 	require.NoError(t, err)
 	run := []string{"U40", "U41", "U42", "U43", "U44", "U45", "U46", "U47", "U48"}
 	told, err := actions.Files.Annotate(ctx, technician, picture.ID, 0, board.ID, annotation.Annotation{},

@@ -28,7 +28,7 @@ func TestByWhichPictureAMachineIsKnown(t *testing.T) {
 	shade := uint8(0)
 	picture := func(about files.AttachmentInput) int64 {
 		shade += 40
-		owner := files.Owner{MachineID: machine.ID}
+		owner := files.Owner{MachineID: &machine.ID}
 		one := must(actions.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 		must(actions.Files.ChangeAttachment(ctx, technician, one.ID, one.Version, about))
 		return one.ID

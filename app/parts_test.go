@@ -8,11 +8,15 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/parts"
 	"frugalheron/app/work"
+	"frugalheron/core/gather"
 	"frugalheron/core/job"
 	"frugalheron/core/stock"
+	"frugalheron/store/blobs"
 )
 
 // From the need to the order, its arrival, the job and the drawer of the old part: each room says the same.
@@ -176,4 +180,60 @@ func TestWhatHasADay(t *testing.T) {
 	require.Contains(t, verdicts[0].Value, "1 temporary and overdue")
 	must(actions.Work.WorkOnJob(ctx, technician, job.ID, job.Version, work.WorkInput{State: "declined", Why: "undone"}))
 	require.Empty(t, told(viewer))
+}
+
+// What is lent out of a machine goes back to it, whatever its number is by then; a made part has its drawing, for staff.
+func TestALentPartAndADrawing(t *testing.T) {
+	_, actions := newApp(t)
+	actions.WithBlobs(must(blobs.Open(ctx, t.TempDir())))
+	machine, _, _ := poweredUp(t, actions)
+	rail := must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: "slot rail", Kind: "made", Count: 4,
+		BackTo: "eh-1", BackBy: "2999-01-01"}))
+	require.Equal(t, []any{machine, "EH-1"}, []any{*rail.LentBy, rail.BackTo})
+	drawing := files.Owner{StockID: &rail.ID}
+	must(actions.Files.Attach(ctx, technician, drawing, "rail.png", smallPNG(t)))
+	require.ErrorIs(t, second(actions.Files.Attachments(ctx, viewer, drawing, 0, 9)), action.ErrForbidden)
+
+	before := must(actions.Inventory.Machine(ctx, curator, machine))
+	before.Accession = "EH-2"
+	must(actions.Inventory.ChangeMachine(ctx, curator, machine, before.Version, before.MachineInput))
+	lent := must(actions.Parts.ForMachine(ctx, technician, machine))
+	require.Equal(t, []any{"EH-2", 1}, []any{lent[0].BackTo, lent[0].Files})
+	require.Len(t, must(actions.Parts.ListStock(ctx, technician, "eh-2", 0, 9)).Parts, 1)
+	lent[0].BackTo = "the sailing club"
+	elsewhere := must(actions.Parts.ChangeStock(ctx, technician, rail.ID, lent[0].Version, lent[0].StockInput))
+	require.Nil(t, elsewhere.LentBy)
+	must(actions.Parts.VoidStock(ctx, technician, rail.ID, elsewhere.Version))
+	require.Error(t, second(actions.Files.Attach(ctx, technician, drawing, "more.png", shadedPNG(t, 9))))
+}
+
+// Bad chips on two boards: one swap leaves one board that wants a replacement. A bad one that nobody could read stays.
+func TestBadChipsThatCouldBeGathered(t *testing.T) {
+	_, actions := newApp(t)
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1",
+		Name: "Meridian"})).ID
+	boards := must(actions.Sheets.TakeOverSheet(ctx, curator, machine, `== Memory 1
+U1-U8 4164-15 @socket
+== Memory 2
+U1-U8 4164-15 @socket
+U9 HX99
+== Disk
+C1 470u/16V`))
+	bad := func(board int64, place string) {
+		must(actions.Condition.NoteFinding(ctx, technician, machine, condition.NotedFinding{Subsystem: "boards",
+			ObservedFinding: condition.ObservedFinding{Severity: "repair",
+				New: &condition.FindingInput{AssemblyID: &board, Designator: place, Kind: "dead"}}}))
+	}
+	gathered := func() *work.Gathering { return must(actions.Work.Treatment(ctx, viewer, machine)).Gather }
+	bad(boards[0].ID, "U3")
+	bad(boards[2].ID, "C1")
+	require.Nil(t, gathered(), "one bad chip is on one board already")
+	bad(boards[1].ID, "U5")
+	require.Equal(t, []gather.Swap{{Type: "4164", Bad: gather.Seat{Board: boards[1].ID, Place: "U5"},
+		Good: gather.Seat{Board: boards[0].ID, Place: "U1"}}}, gathered().Swaps)
+	require.Equal(t, "Memory 2", gathered().Boards[fmt.Sprint(boards[1].ID)])
+	bad(boards[1].ID, "U9")
+	require.Equal(t, boards[1].ID, gathered().Onto, "what cannot be swapped decides where they go")
+	bad(boards[0].ID, "U77")
+	require.Nil(t, gathered(), "nobody knows what U77 is")
 }

@@ -272,7 +272,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	require.NoError(t, err)
 	actions.WithBlobs(kept)
 	must(actions.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
-	letter := must(actions.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt",
+	letter := must(actions.Files.Attach(ctx, technician, files.Owner{MachineID: &machine.ID}, "letter of Jory.txt",
 		[]byte("Dear all")))
 	letter = must(actions.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
 		files.AttachmentInput{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))

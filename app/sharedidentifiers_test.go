@@ -49,7 +49,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Equal(t, []string{"Memory card"}, met(viewer, ref("machine", machine.ID)))
 
 	// The bill is for staff only until somebody says otherwise; so is what stands in it.
-	bill, err := actions.Files.Attach(ctx, curator, files.Owner{AcquisitionID: lot.ID}, "bill.txt",
+	bill, err := actions.Files.Attach(ctx, curator, files.Owner{AcquisitionID: &lot.ID}, "bill.txt",
 		[]byte("One computer, serial no. TV2-00817, 120.00"))
 	require.NoError(t, err)
 	require.Equal(t, "TV2-00817", bill.Numbers)
@@ -61,7 +61,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	_, err = actions.Arrivals.ItemIsMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("lot", lot.ID)))
-	list, err := actions.Files.Attach(ctx, curator, files.Owner{AcquisitionID: other.ID}, "list.pdf",
+	list, err := actions.Files.Attach(ctx, curator, files.Owner{AcquisitionID: &other.ID}, "list.pdf",
 		[]byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
 	require.NoError(t, err)
 	require.Empty(t, list.Numbers)

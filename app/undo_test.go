@@ -51,7 +51,7 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	page, err := actions.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Total)
-	owner := files.Owner{MachineID: page.Machines[0].ID}
+	owner := files.Owner{MachineID: &page.Machines[0].ID}
 	require.Equal(t, people, together(func(int) error {
 		_, err := actions.Files.Attach(ctx, curator, owner, "note.txt", []byte("found under the lid"))
 		return err
@@ -60,9 +60,9 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, attached.Attachments, 1)
 	require.Equal(t, 1, together(func(int) error {
-		now, err := actions.Inventory.Machine(ctx, curator, owner.MachineID)
+		now, err := actions.Inventory.Machine(ctx, curator, *owner.MachineID)
 		require.NoError(t, err)
-		_, err = actions.Inventory.MoveMachine(ctx, curator, owner.MachineID, now.Version,
+		_, err = actions.Inventory.MoveMachine(ctx, curator, *owner.MachineID, now.Version,
 			inventory.MachineMove{To: "place", Place: "Loft"})
 		return err
 	}))

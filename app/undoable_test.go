@@ -70,7 +70,7 @@ func newUndoables(t *testing.T) *undoables {
 		Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: evidence.Citation{Kind: "recalled"}})).ID
 	var photo bytes.Buffer
 	require.NoError(t, png.Encode(&photo, image.NewGray(image.Rect(0, 0, 8, 8))))
-	owner := files.Owner{MachineID: machine.ID}
+	owner := files.Owner{MachineID: &machine.ID}
 	u.picture = must(actions.Files.Attach(ctx, curator, owner, "photo.png", photo.Bytes())).ID
 	must(actions.Roms.AddRomFile(ctx, curator, u.board, roms.RomReading{Designator: "U9"}, "u9.bin", monitor))
 	u.read = must(actions.Roms.Roms(ctx, curator, machine.ID))[0].Reads[0].ID
@@ -441,7 +441,7 @@ func (u *undoables) state() string {
 	all := []any{
 		must(u.Inventory.Machine(ctx, curator, u.machine)), must(u.Sheets.Contents(ctx, curator, u.machine)),
 		must(u.Bench.Dossier(ctx, curator, u.machine)), must(u.Arrivals.Lot(ctx, curator, u.lot)),
-		must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 10)),
+		must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: &u.machine}, 0, 10)),
 		must(u.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})),
 		must(u.Inventory.ListLoose(ctx, curator, "", 0, 10)), must(u.Inventory.Fittings(ctx, curator, u.board)),
 		must(u.Roms.Roms(ctx, curator, u.machine)),

@@ -7,15 +7,18 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/parts"
 	"frugalheron/app/wanted"
 	corewanted "frugalheron/core/wanted"
+	"frugalheron/store/blobs"
 )
 
 // An offer is compared with what is looked for, held, and was paid; taken, it is a lot, and the search is at an end.
 func TestWhatIsWantedIsFoundInAnOfferAndBecomesALot(t *testing.T) {
 	_, actions := newApp(t)
+	actions.WithBlobs(must(blobs.Open(ctx, t.TempDir())))
 	machine := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1",
 		Name: "Meridian 2"})).ID
 	must(actions.Sheets.TakeOverSheet(ctx, curator, machine, "== Memory card | part 4424 1\nU1 7400"))
@@ -59,6 +62,14 @@ func TestWhatIsWantedIsFoundInAnOfferAndBecomesALot(t *testing.T) {
 	require.Equal(t, []any{"offer ends", offer.ID}, []any{string(due[0].Kind), due[0].ID})
 	require.Empty(t, must(actions.Work.Deadlines(ctx, viewer)), "what is offered is for staff")
 
+	ofOffer := files.Owner{OfferID: &offer.ID}
+	photo := must(actions.Files.Attach(ctx, technician, ofOffer, "seller.png", smallPNG(t)))
+	require.True(t, photo.StaffOnly)
+	require.ErrorIs(t, second(actions.Files.Attachments(ctx, viewer, ofOffer, 0, 9)), action.ErrForbidden)
+	require.ErrorIs(t, second(actions.Files.Attachment(ctx, viewer, photo.ID)), action.ErrNotFound)
+	require.ErrorContains(t, second(actions.Files.ChangeAttachment(ctx, curator, photo.ID, photo.Version,
+		files.AttachmentInput{Caption: "box"})), "for staff")
+
 	_, err := actions.Wanted.TakeOffer(ctx, technician, offer.ID, offer.Version, wanted.TakenOffer{})
 	require.Error(t, err, "a lot is the curator's")
 	_, err = actions.Wanted.TakeOffer(ctx, curator, offer.ID, offer.Version, wanted.TakenOffer{Found: []int64{book.ID,
@@ -70,6 +81,9 @@ func TestWhatIsWantedIsFoundInAnOfferAndBecomesALot(t *testing.T) {
 	lot := must(actions.Arrivals.Lot(ctx, curator, *taken.LotID))
 	require.Equal(t, []any{"document", "Service handbook of the Meridian 2", int64(4800)},
 		[]any{lot.Things[0].Kind, lot.Things[0].Title, *lot.PriceCents})
+	came := must(actions.Files.Attachments(ctx, technician, files.Owner{AcquisitionID: taken.LotID}, 0, 9)).Attachments
+	require.Equal(t, []any{photo.SHA256, true}, []any{came[0].SHA256, came[0].StaffOnly}, "its pictures are the lot's, too")
+	require.Len(t, must(actions.Files.Attachments(ctx, technician, ofOffer, 0, 9)).Attachments, 1)
 	found := must(actions.Wanted.Wants(ctx, technician))
 	require.Equal(t, lamp.ID, found[0].ID, "what is open goes first")
 	require.Equal(t, []any{"found", "found in Service handbook and card 44241"}, []any{found[1].State, found[1].Note})

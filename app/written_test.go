@@ -130,7 +130,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		sum = must(u.Roms.Roms(ctx, curator, u.machine))[0].Image.SHA256
 	}
 	pictures := func() []files.Attachment {
-		return must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 9)).Attachments
+		return must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: &u.machine}, 0, 9)).Attachments
 	}
 	lots := func(id int64) arrivals.Lot { return must(u.Arrivals.Lot(ctx, curator, id)) }
 	received := must(u.Arrivals.Receive(ctx, curator, lot, []arrivals.LotItemInput{thing}))

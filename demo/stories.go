@@ -231,7 +231,7 @@ func (t teller) receive(told toldLot) error {
 		return nil
 	}
 	for name, text := range told.Papers {
-		if _, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: received.ID}, name,
+		if _, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: &received.ID}, name,
 			[]byte(text)); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
@@ -371,7 +371,7 @@ func (t teller) pictures(machine inventory.Machine, told story, cited bool) erro
 
 func (t teller) attach(machine inventory.Machine, name string, data []byte,
 	fields files.AttachmentInput) (files.Attachment, error) {
-	added, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID},
+	added, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: &machine.ID},
 		machine.Accession+"-"+name,
 		data)
 	if err != nil || added.Caption != "" {

@@ -66,7 +66,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 		if len(exterior.Boards[0].Lines) > 0 {
 			lookedOver++
 		}
-		attached, err := actions.Files.Attachments(ctx, staff, files.Owner{MachineID: m.ID}, 0, 50)
+		attached, err := actions.Files.Attachments(ctx, staff, files.Owner{MachineID: &m.ID}, 0, 50)
 		require.NoError(t, err)
 		require.NotEmpty(t, attached.Attachments, m.Accession)
 		for _, one := range attached.Attachments {

@@ -123,7 +123,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 
 // photos are the pictures of a machine that steps can show.
 func (t teller) photos(machineID int64) ([]int64, error) {
-	page, err := t.actions.Files.Attachments(t.ctx, t.curator, files.Owner{MachineID: machineID}, 0, 20)
+	page, err := t.actions.Files.Attachments(t.ctx, t.curator, files.Owner{MachineID: &machineID}, 0, 20)
 	ids := []int64{}
 	for _, one := range page.Attachments {
 		if one.Kind == "picture" {

@@ -41,7 +41,7 @@ func (w world) addIdentify(t *testing.T) {
 	require.NotZero(t, card.ID)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 800, 600))))
-	_, err := w.actions.Files.Attach(ctx, technician, files.Owner{MachineID: w.machine.ID}, "board.png", file.Bytes())
+	_, err := w.actions.Files.Attach(ctx, technician, files.Owner{MachineID: &w.machine.ID}, "board.png", file.Bytes())
 	require.NoError(t, err)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}},
 		func(number string) int { return map[string]int{"27128": 16384}[number] })

@@ -134,7 +134,7 @@ func (w world) addStory(t *testing.T) {
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))
-	_, err = w.actions.Files.Attach(ctx, curator, files.Owner{MachineID: w.machine.ID}, "rear.png", file.Bytes())
+	_, err = w.actions.Files.Attach(ctx, curator, files.Owner{MachineID: &w.machine.ID}, "rear.png", file.Bytes())
 	require.NoError(t, err)
 }
 

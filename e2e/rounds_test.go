@@ -107,7 +107,7 @@ func TestARoundOnAPhoneWithoutAConnection(t *testing.T) {
 	how, err := w.actions.Condition.Condition(t.Context(), staff, ids[5])
 	require.NoError(t, err)
 	require.Equal(t, "leaking", how.Findings[0].Kind)
-	taken, err := w.actions.Files.Attachments(t.Context(), staff, files.Owner{MachineID: ids[3]}, 0, 9)
+	taken, err := w.actions.Files.Attachments(t.Context(), staff, files.Owner{MachineID: &ids[3]}, 0, 9)
 	require.NoError(t, err)
 	require.Len(t, taken.Attachments, 1)
 	require.Empty(t, b.Breaches())

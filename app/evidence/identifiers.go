@@ -86,7 +86,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	for _, f := range fitted {
 		rows.add(storeevidence.IdentifierRow{Attribute: "serial", Value: f.Serial, Source: f.Title})
 	}
-	if err := rows.addNumbers(ctx, tx, files.Owner{MachineID: machineID}); err != nil {
+	if err := rows.addNumbers(ctx, tx, files.Owner{MachineID: &machineID}); err != nil {
 		return err
 	}
 	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "machine", ID: machineID}, rows)
@@ -104,8 +104,7 @@ func (r *identifierRows) add(row storeevidence.IdentifierRow) {
 
 // addNumbers notes those that stand in the documents and pictures of a machine or lot.
 func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner files.Owner) error {
-	machine, acquisition := owner.Pointers()
-	found, err := storefiles.NumbersOf(ctx, tx, machine, acquisition)
+	found, err := storefiles.NumbersOf(ctx, tx, owner)
 	for _, one := range found {
 		for _, number := range input.FilledLines(one.Numbers) {
 			r.add(storeevidence.IdentifierRow{Attribute: "number", Value: number,
@@ -118,7 +117,7 @@ func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner file
 // renewLotIdentifiers writes the identifiers of a lot anew: the numbers in its documents.
 func renewLotIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	rows := identifierRows{}
-	if err := rows.addNumbers(ctx, tx, files.Owner{AcquisitionID: id}); err != nil {
+	if err := rows.addNumbers(ctx, tx, files.Owner{AcquisitionID: &id}); err != nil {
 		return err
 	}
 	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "lot", ID: id}, rows)

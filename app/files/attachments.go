@@ -17,24 +17,18 @@ import (
 	"frugalheron/store/files"
 	"frugalheron/store/history"
 	"frugalheron/store/inventory"
+	"frugalheron/store/parts"
+	"frugalheron/store/wanted"
 )
 
 // KeepsFiles reports whether there is a store for uploads.
 func (s *Service) KeepsFiles() bool { return s.blobs != nil }
 
-// Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
-type Owner struct{ MachineID, AcquisitionID int64 }
+// Owner is what a picture or document belongs to; all but one are nil.
+type Owner = files.Owner
 
-// Pointers are both ids, nil for the one that it is not.
-func (o Owner) Pointers() (machine, acquisition *int64) {
-	if o.MachineID != 0 {
-		machine = &o.MachineID
-	}
-	if o.AcquisitionID != 0 {
-		acquisition = &o.AcquisitionID
-	}
-	return machine, acquisition
-}
+// isOfStores tells that it belongs to a drawer or an offer, which are for staff.
+func isOfStores(o Owner) bool { return o.StockID != nil || o.OfferID != nil }
 
 // Attach keeps a picture or a document. Once it returns, bytes and record are kept for good. The same
 // content twice at the same owner is one attachment. Documents start for staff only: letters and bills
@@ -61,7 +55,6 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		return Attachment{}, refusedFile(err)
 	}
 	var added files.Attachment
-	machine, acquisition := owner.Pointers()
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := lockOwner(ctx, tx, owner); err != nil {
 			return err
@@ -69,7 +62,7 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		if err := files.PutBlob(ctx, tx, kept); err != nil {
 			return err
 		}
-		before, err := files.AttachmentOfBlob(ctx, tx, kept.SHA256, machine, acquisition)
+		before, err := files.AttachmentOfBlob(ctx, tx, kept.SHA256, owner)
 		if err == nil && !before.Voided {
 			added = before
 			return nil
@@ -82,14 +75,13 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 			if err != nil {
 				return err
 			}
-			return action.Record(ctx, tx, actor, eventAttach, added.ID, machine, nil, attachmentOf(added))
+			return action.Record(ctx, tx, actor, eventAttach, added.ID, owner.MachineID, nil, attachmentOf(added))
 		}
 		if !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
-		one := files.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name,
-			Blob: kept}
-		one.Taken, one.StaffOnly = file.Taken, file.Kind != picture.Picture
+		one := files.Attachment{Kind: string(file.Kind), Owner: owner, FileName: name, Blob: kept}
+		one.Taken, one.StaffOnly = file.Taken, file.Kind != picture.Picture || isOfStores(owner)
 		if strings.HasPrefix(file.MediaType, "text/") {
 			one.Numbers = strings.Join(identifier.In(string(data)), "\n")
 		}
@@ -100,10 +92,35 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		if added, err = files.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventAttach, id, machine, nil, attachmentOf(added))
+		return action.Record(ctx, tx, actor, eventAttach, id, owner.MachineID, nil, attachmentOf(added))
 	})
 	return attachmentOf(added), err
 }
+
+// HandOn gives pictures and documents of an offer to the lot that it became, within a transaction; they stay with the
+// offer, too.
+func (s *Service) HandOn(ctx context.Context, tx *sqlx.Tx, actor action.Actor, offerID, lotID int64) error {
+	found, err := files.ListAttachments(ctx, tx, files.AttachmentQuery{Owner: Owner{OfferID: &offerID},
+		Limit: mostHandedOn})
+	for _, one := range found {
+		one.Owner = Owner{AcquisitionID: &lotID}
+		id, err := files.InsertAttachment(ctx, tx, actor.Account(), one)
+		if err != nil {
+			return err
+		}
+		added, err := files.AttachmentByID(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := action.Record(ctx, tx, actor, eventAttach, id, nil, nil, attachmentOf(added)); err != nil {
+			return err
+		}
+	}
+	return err
+}
+
+// mostHandedOn bounds what a lot gets from its offer.
+const mostHandedOn = 200
 
 func refusedFile(err error) error {
 	var refused *picture.RefusedError
@@ -114,11 +131,25 @@ func refusedFile(err error) error {
 }
 
 func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
-	if owner.MachineID != 0 {
-		_, err := inventory.LockMachine(ctx, tx, owner.MachineID)
-		return err
+	var err error
+	isGone := false
+	switch {
+	case owner.MachineID != nil:
+		_, err = inventory.LockMachine(ctx, tx, *owner.MachineID)
+	case owner.AcquisitionID != nil:
+		_, err = arrivals.LockAcquisition(ctx, tx, *owner.AcquisitionID)
+	case owner.StockID != nil:
+		var drawer parts.Stock
+		drawer, err = parts.LockStock(ctx, tx, *owner.StockID)
+		isGone = drawer.Voided
+	default:
+		var offer wanted.Offer
+		offer, err = wanted.LockOffer(ctx, tx, *owner.OfferID)
+		isGone = offer.Voided
 	}
-	_, err := arrivals.LockAcquisition(ctx, tx, owner.AcquisitionID)
+	if err == nil && isGone {
+		return errVoided
+	}
 	return err
 }
 
@@ -166,16 +197,19 @@ type AttachmentPage struct {
 	Next        int64        `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
 }
 
-// Attachments lists the pictures and documents of a machine or lot.
+// Attachments lists the pictures and documents of an owner.
 func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64,
 	limit int) (AttachmentPage, error) {
 	page := AttachmentPage{Attachments: []Attachment{}}
-	if err := actor.Must(action.MayLook); err != nil {
+	roles := action.MayLook
+	if isOfStores(owner) {
+		roles = action.MayWriteSheets
+	}
+	if err := actor.Must(roles); err != nil {
 		return page, err
 	}
 	found, err := files.ListAttachments(ctx, s.kernel.Reader(ctx), files.AttachmentQuery{
-		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after,
-		Limit: limit + 1,
+		Owner: owner, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
 	})
 	if len(found) > limit {
 		found = found[:limit]
@@ -203,6 +237,9 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 	return attachments.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before files.Attachment) error {
 		if before.Voided {
 			return errVoided
+		}
+		if isOfStores(before.Owner) && !fields.StaffOnly {
+			return action.Reject("staffOnly", "what belongs to a drawer or an offer is for staff; it stays so")
 		}
 		return files.UpdateAttachment(ctx, tx, id, files.AttachmentFields(fields))
 	})

@@ -40,12 +40,14 @@ type AttachmentInput struct {
 	Portrait    bool   `json:"portrait" required:"false" doc:"A picture by which the machine is known; of several, the one chosen last"`
 }
 
-// Attachment is a picture or document of a machine or of a lot.
+// Attachment is a picture or document of a machine, a lot, a drawer of the stores or an offer.
 type Attachment struct {
 	ID            int64  `json:"id"`
 	Kind          string `json:"kind" enum:"picture,document,recording"`
 	MachineID     *int64 `json:"machineId"`
 	AcquisitionID *int64 `json:"acquisitionId"`
+	StockID       *int64 `json:"stockId"`
+	OfferID       *int64 `json:"offerId"`
 	FileName      string `json:"fileName" says:"text"`
 	AttachmentInput
 	Blob
@@ -58,6 +60,7 @@ type Attachment struct {
 
 func attachmentOf(r storefiles.Attachment) Attachment {
 	return Attachment{ID: r.ID, Kind: r.Kind, MachineID: r.MachineID, AcquisitionID: r.AcquisitionID,
+		StockID: r.StockID, OfferID: r.OfferID,
 		FileName: r.FileName, AttachmentInput: AttachmentInput(r.AttachmentFields), Blob: Blob(r.Blob), By: r.By,
 		At: r.At, Cited: r.Cited, Voided: r.Voided, Version: r.Version}
 }

@@ -2,6 +2,7 @@ package parts
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -41,6 +42,8 @@ type Stock struct {
 	IsLow    bool       `json:"isLow" doc:"Fewer are free than should lie there"`
 	SetAside []SetAside `json:"setAside"`
 	From     *PartPast  `json:"from" doc:"Out of which machine it came; null for what was bought or found"`
+	LentBy   *int64     `json:"lentBy" doc:"The machine that it was lent out of and goes back to, where backTo is the number of one; null else"`
+	Files    int        `json:"files" doc:"Drawings and pictures of it"`
 	Version  int        `json:"version"`
 }
 
@@ -64,8 +67,11 @@ type keptStock struct {
 func tellStock(row parts.Stock) Stock {
 	kept, _ := action.ReadKept[keptStock](row.Body) // written by this package alone
 	s := Stock{ID: row.ID, StockInput: kept.StockInput, Free: row.Count - row.SetAside, SetAside: []SetAside{},
-		From: kept.Past, Version: row.Version}
+		From: kept.Past, Files: row.Files, Version: row.Version}
 	s.Count, s.Place, s.IsLow = row.Count, row.Place, s.Free < s.Minimum
+	if s.LentBy = row.BackMachineID; s.LentBy != nil {
+		s.BackTo = row.BackAccession
+	}
 	if s.From != nil && row.FromMachineID != nil {
 		s.From.MachineID, s.From.Accession, s.From.Job = *row.FromMachineID, row.FromAccession, row.FromJob
 	}
@@ -78,7 +84,7 @@ func (s Stock) row(voided bool) parts.Stock {
 	if s.From != nil {
 		words += strings.ToLower(" " + s.From.Board + " " + s.From.Place)
 	}
-	row := parts.Stock{ID: s.ID, Count: s.Count, Place: s.Place, Words: words, Voided: voided}
+	row := parts.Stock{ID: s.ID, Count: s.Count, Place: s.Place, Words: words, Voided: voided, BackMachineID: s.LentBy}
 	kept := keptStock{s.StockInput, s.From}
 	kept.Count, kept.Place = 0, ""
 	row.Body = action.ToKeep(kept)
@@ -180,7 +186,23 @@ func (s *Service) AddStock(ctx context.Context, actor action.Actor, in StockInpu
 	return added, err
 }
 
+// lender finds the machine whose number is written as the place where something goes back to; nil for any other words.
+func lender(ctx context.Context, tx *sqlx.Tx, backTo string) (*int64, error) {
+	if backTo == "" {
+		return nil, nil
+	}
+	machine, err := inventory.MachineByAccession(ctx, tx, backTo)
+	if errors.Is(err, action.ErrNotFound) {
+		return nil, nil
+	}
+	return &machine.ID, err
+}
+
 func insert(ctx context.Context, tx *sqlx.Tx, actor action.Actor, event *action.Event, s Stock) (Stock, error) {
+	var err error
+	if s.LentBy, err = lender(ctx, tx, s.BackTo); err != nil {
+		return Stock{}, err
+	}
 	id, err := parts.InsertStock(ctx, tx, s.row(false))
 	if err != nil {
 		return Stock{}, err
@@ -217,6 +239,10 @@ func (s *Service) ChangeStock(ctx context.Context, actor action.Actor, id int64,
 		}
 		changed := tellStock(before)
 		changed.StockInput = in
+		var err error
+		if changed.LentBy, err = lender(ctx, tx, in.BackTo); err != nil {
+			return err
+		}
 		return parts.UpdateStock(ctx, tx, changed.row(false))
 	})
 }

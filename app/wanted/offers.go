@@ -217,6 +217,9 @@ func (s *Service) TakeOffer(ctx context.Context, actor action.Actor, id int64, v
 			return err
 		}
 		o.LotID = &lot.ID
+		if err := s.files.HandOn(ctx, tx, actor, id, lot.ID); err != nil {
+			return err
+		}
 		if err := wanted.UpdateOffer(ctx, tx, o.row(false)); err != nil {
 			return err
 		}

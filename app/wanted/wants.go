@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/files"
 	"frugalheron/app/input"
 	"frugalheron/app/parts"
 	"frugalheron/store/history"
@@ -24,11 +25,13 @@ type Service struct {
 	kernel   *action.Kernel
 	arrivals *arrivals.Service
 	parts    *parts.Service
+	files    *files.Service
 }
 
 // New returns it.
-func New(kernel *action.Kernel, arrivals *arrivals.Service, parts *parts.Service) *Service {
-	s := &Service{kernel, arrivals, parts}
+func New(kernel *action.Kernel, arrivals *arrivals.Service, parts *parts.Service,
+	files *files.Service) *Service {
+	s := &Service{kernel, arrivals, parts, files}
 	kernel.CanBeUndone(eventVoidWant, action.MayWriteSheets, s.undoVoidWant)
 	kernel.CanBeUndone(eventVoidOffer, action.MayWriteSheets, s.undoVoidOffer)
 	return s

@@ -75,11 +75,13 @@ func (s *Service) DeadlinesUntil(ctx context.Context, actor action.Actor, until 
 			}
 			for _, one := range stores.Stock {
 				if one.BackBy != "" && one.Count > 0 {
-					what := one.What
-					if one.BackTo != "" {
-						what += ", to " + one.BackTo
+					back := Deadline{Kind: GoesBack, On: one.BackBy, What: one.What, ID: one.ID, MachineID: one.LentBy}
+					if one.LentBy != nil {
+						back.Accession = one.BackTo
+					} else if one.BackTo != "" {
+						back.What += ", to " + one.BackTo
 					}
-					all = append(all, Deadline{Kind: GoesBack, On: one.BackBy, What: what, ID: one.ID})
+					all = append(all, back)
 				}
 			}
 			for _, o := range stores.Orders {

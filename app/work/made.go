@@ -21,6 +21,7 @@ type Treatment struct {
 	Spent    int             `json:"spent" doc:"Minutes spent on all jobs"`
 	Again    []MendedAgain   `json:"again" doc:"What was mended so often on one board that one asks whether to go on, or to replace it"`
 	WaitsFor []string        `json:"waitsFor" says:"text" doc:"Parts that open jobs wait for"`
+	Gather   *Gathering      `json:"gather" doc:"The fewest swaps that bring all bad chips onto one board; null where there is nothing to gain"`
 }
 
 // MendedAgain is a fault of one class that one board had again and again: go on mending, or replace it?
@@ -92,6 +93,9 @@ func (s *Service) Treatment(ctx context.Context, actor action.Actor, machineID i
 						Place:      f.Designator}, f.Subsystem)
 				}
 			}
+		}
+		if t.Gather, err = gatherOnOneBoard(ctx, s.kernel.Reader(ctx), machineID, how.Findings); err != nil {
+			return t, err
 		}
 		return t, s.advise(ctx, actor, machineID, &t, how.Findings)
 	})

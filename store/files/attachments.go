@@ -31,13 +31,25 @@ type AttachmentFields struct {
 	Portrait    bool   `db:"portrait"`   // a picture by which the machine is known; of several, the one chosen last
 }
 
-// Attachment is a picture or document of a machine or of a lot.
-type Attachment struct {
-	ID            int64  `db:"id"`
-	Kind          string `db:"kind"`
+// Owner is what a picture or document belongs to; all but one are nil.
+type Owner struct {
 	MachineID     *int64 `db:"machine_id"`
 	AcquisitionID *int64 `db:"acquisition_id"`
-	FileName      string `db:"file_name"`
+	StockID       *int64 `db:"stock_id"`
+	OfferID       *int64 `db:"offer_id"`
+}
+
+// ofOwner chooses what belongs to an owner whose ids stand from $1 on.
+const ofOwner = `(t.machine_id = $1 OR t.acquisition_id = $2 OR t.stock_id = $3 OR t.offer_id = $4)`
+
+func (o Owner) ids() []any { return []any{o.MachineID, o.AcquisitionID, o.StockID, o.OfferID} }
+
+// Attachment is a picture or document of something.
+type Attachment struct {
+	ID   int64  `db:"id"`
+	Kind string `db:"kind"`
+	Owner
+	FileName string `db:"file_name"`
 	AttachmentFields
 	Blob
 	By      string    `db:"by_name"`
@@ -47,7 +59,7 @@ type Attachment struct {
 	Version int       `db:"version"`
 }
 
-const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken,
+const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.stock_id, t.offer_id, t.file_name, t.caption, t.view, t.taken,
 	t.language, t.translation,
 		t.address, t.captured, t.numbers, t.staff_only,
 		t.portrait_since IS NOT NULL AS portrait, b.sha256, b.bytes, b.media_type, b.width, b.height,
@@ -68,11 +80,11 @@ func PutBlob(ctx context.Context, h pg.Handle, b Blob) error {
 func InsertAttachment(ctx context.Context, h pg.Handle, by *int64, t Attachment) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO attachment (kind, sha256, machine_id, acquisition_id, file_name, caption, view, taken, language,
-			translation, address, captured, numbers, staff_only, account_id)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15) RETURNING id`,
-		t.Kind, t.SHA256, t.MachineID, t.AcquisitionID, t.FileName, t.Caption, t.View, t.Taken, t.Language,
-		t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, by)
+		`INSERT INTO attachment (machine_id, acquisition_id, stock_id, offer_id, kind, sha256, file_name, caption, view,
+			taken, language, translation, address, captured, numbers, staff_only, account_id)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17) RETURNING id`,
+		append(t.ids(), t.Kind, t.SHA256, t.FileName, t.Caption, t.View, t.Taken, t.Language,
+			t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, by)...)
 	return id, err
 }
 
@@ -109,45 +121,36 @@ func LockAttachment(ctx context.Context, h pg.Handle, id int64) (Attachment, err
 	return t, err
 }
 
-// AttachmentQuery selects a page of the pictures and documents of a machine or of a lot, in the order in
-// which they came.
+// AttachmentQuery selects a page of the pictures and documents of an owner, in the order in which they came.
 type AttachmentQuery struct {
-	MachineID, AcquisitionID int64 // one of them is not 0
-	ForViewers               bool  // leaves out what is for staff only
-	After                    int64
-	Limit                    int
+	Owner
+	ForViewers bool // leaves out what is for staff only
+	After      int64
+	Limit      int
 }
 
 // ListAttachments reads a page.
 func ListAttachments(ctx context.Context, h pg.Handle, q AttachmentQuery) ([]Attachment, error) {
 	found := []Attachment{}
-	owner, id := "machine_id", q.MachineID
-	if id == 0 {
-		owner, id = "acquisition_id", q.AcquisitionID
-	}
 	err := h.SelectContext(ctx, &found,
-		attachmentSelect+`WHERE t.`+owner+` = $1 AND NOT t.voided AND t.id > $2 AND NOT ($3 AND t.staff_only)
-		ORDER BY t.id LIMIT $4`, id, q.After, q.ForViewers, q.Limit)
+		attachmentSelect+`WHERE `+ofOwner+` AND NOT t.voided AND t.id > $5 AND NOT ($6 AND t.staff_only)
+		ORDER BY t.id LIMIT $7`, append(q.ids(), q.After, q.ForViewers, q.Limit)...)
 	return found, err
 }
 
-// NumbersOf lists the attachments of a machine or lot in which numbers stand.
-func NumbersOf(ctx context.Context, h pg.Handle, machineID, acquisitionID *int64) ([]Attachment, error) {
+// NumbersOf lists the attachments of an owner in which numbers stand.
+func NumbersOf(ctx context.Context, h pg.Handle, owner Owner) ([]Attachment, error) {
 	found := []Attachment{}
 	err := h.SelectContext(ctx, &found,
-		attachmentSelect+
-			`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.voided AND t.numbers <> '' ORDER BY t.id`,
-		machineID, acquisitionID)
+		attachmentSelect+`WHERE `+ofOwner+` AND NOT t.voided AND t.numbers <> '' ORDER BY t.id`, owner.ids()...)
 	return found, err
 }
 
-// AttachmentOfBlob finds what a machine or lot has of the same content, struck out or not; ErrNotFound for none.
-func AttachmentOfBlob(ctx context.Context, h pg.Handle, sha256 string,
-	machineID, acquisitionID *int64) (Attachment, error) {
+// AttachmentOfBlob finds what an owner has of the same content, struck out or not; ErrNotFound for none.
+func AttachmentOfBlob(ctx context.Context, h pg.Handle, sha256 string, owner Owner) (Attachment, error) {
 	var t Attachment
 	err := pg.Get(ctx, h, &t, "attachment of blob "+sha256,
-		attachmentSelect+
-			`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.voided, t.id LIMIT 1`,
-		sha256, machineID, acquisitionID)
+		attachmentSelect+`WHERE `+ofOwner+` AND t.sha256 = $5 ORDER BY t.voided, t.id LIMIT 1`,
+		append(owner.ids(), sha256)...)
 	return t, err
 }

@@ -34,7 +34,8 @@ var homeStatements = map[OwnedKind]string{
 		''), 'no place') AS home
 		FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id WHERE a.id = $1`,
-	OwnedPicture: `SELECT t.machine_id, CAST(NULL AS bigint) AS assembly_id, t.acquisition_id AS lot_id, COALESCE(m.accession, q.title) AS home
+	OwnedPicture: `SELECT t.machine_id, CAST(NULL AS bigint) AS assembly_id, t.acquisition_id AS lot_id,
+		COALESCE(m.accession, q.title, 'the stores') AS home
 		FROM attachment t LEFT JOIN machine m ON m.id = t.machine_id LEFT JOIN acquisition q ON q.id = t.acquisition_id
 		WHERE t.id = $1 AND NOT t.voided`,
 	// What was found on a board goes with it.

@@ -20,23 +20,28 @@ type Stock struct {
 	Voided    bool   `db:"voided"`
 	Version   int    `db:"version"`
 	SetAside  int    `db:"set_aside"` // of the count
+	Files     int    `db:"files"`     // drawings and pictures
 
 	FromJob       string `db:"from_job"`
 	FromMachineID *int64 `db:"from_machine_id"`
 	FromAccession string `db:"from_accession"`
+	BackMachineID *int64 `db:"back_machine_id"` // where it goes back to, where that is a machine
+	BackAccession string `db:"back_accession"`
 }
 
 const stockSelect = `SELECT s.id, CAST(s.body AS text) AS body, s.count, COALESCE(p.name, '') AS place, s.from_job_id, s.words,
 		s.voided, s.version,
 		COALESCE(j.body->>'title', '') AS from_job, j.machine_id AS from_machine_id,
 		COALESCE(m.accession, '') AS from_accession,
+		(SELECT count(*) FROM attachment t WHERE t.stock_id = s.id AND NOT t.voided) AS files,
+		s.back_machine_id, COALESCE(b.accession, '') AS back_accession,
 		COALESCE((SELECT sum(count) FROM set_aside a WHERE a.stock_id = s.id), 0) AS set_aside
 	FROM stock s LEFT JOIN place p ON p.id = s.place_id LEFT JOIN job j ON j.id = s.from_job_id
-	LEFT JOIN machine m ON m.id = j.machine_id `
+	LEFT JOIN machine m ON m.id = j.machine_id LEFT JOIN machine b ON b.id = s.back_machine_id `
 
 // ListStock reads a page of the drawers whose words, with place and former machine, hold all words, in the order of their ids.
 func ListStock(ctx context.Context, h pg.Handle, words []string, after int64, limit int) ([]Stock, error) {
-	where, args := pg.LikeAll(`s.words || ' ' || lower(concat_ws(' ', p.name, m.accession))`, words, []any{after, limit})
+	where, args := pg.LikeAll(`s.words || ' ' || lower(concat_ws(' ', p.name, m.accession, b.accession))`, words, []any{after, limit})
 	if where != "" {
 		where = " AND " + where
 	}
@@ -46,11 +51,12 @@ func ListStock(ctx context.Context, h pg.Handle, words []string, after int64, li
 	return found, err
 }
 
-// StockForMachine lists the drawers whose part came out of a machine, or is for one of its names, in lower case.
+// StockForMachine lists the drawers whose part came out of a machine, goes back to it, or is for one of its names, in
+// lower case.
 func StockForMachine(ctx context.Context, h pg.Handle, machineID int64, names []string) ([]Stock, error) {
 	found := []Stock{}
 	err := h.SelectContext(ctx, &found, stockSelect+`WHERE NOT s.voided AND s.count > 0
-		AND (j.machine_id = $1 OR lower(s.body->>'model') = ANY (CAST($2 AS text[]))) ORDER BY s.id LIMIT 100`, machineID,
+		AND (j.machine_id = $1 OR s.back_machine_id = $1 OR lower(s.body->>'model') = ANY (CAST($2 AS text[]))) ORDER BY s.id LIMIT 100`, machineID,
 		names)
 	return found, err
 }
@@ -77,8 +83,9 @@ func InsertStock(ctx context.Context, h pg.Handle, s Stock) (int64, error) {
 		return 0, err
 	}
 	var id int64
-	err = h.GetContext(ctx, &id, `INSERT INTO stock (body, count, place_id, from_job_id, words)
-		VALUES (CAST($1 AS jsonb), $2, $3, $4, $5) RETURNING id`, s.Body, s.Count, place, s.FromJobID, s.Words)
+	err = h.GetContext(ctx, &id, `INSERT INTO stock (body, count, place_id, from_job_id, words, back_machine_id)
+		VALUES (CAST($1 AS jsonb), $2, $3, $4, $5, $6) RETURNING id`, s.Body, s.Count, place, s.FromJobID, s.Words,
+		s.BackMachineID)
 	return id, err
 }
 
@@ -89,6 +96,7 @@ func UpdateStock(ctx context.Context, h pg.Handle, s Stock) error {
 		return err
 	}
 	_, err = h.ExecContext(ctx, `UPDATE stock SET body = CAST($2 AS jsonb), count = $3, place_id = $4, words = $5, voided = $6,
-		version = version + 1 WHERE id = $1`, s.ID, s.Body, s.Count, place, s.Words, s.Voided)
+		back_machine_id = $7, version = version + 1 WHERE id = $1`, s.ID, s.Body, s.Count, place, s.Words, s.Voided,
+		s.BackMachineID)
 	return err
 }

@@ -36,10 +36,16 @@ func registerAttachments(api *httpx.API, actions *app.App) {
 		of                func(id int64) files.Owner
 	}{
 		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner {
-			return files.Owner{MachineID: id}
+			return files.Owner{MachineID: &id}
 		}},
 		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner {
-			return files.Owner{AcquisitionID: id}
+			return files.Owner{AcquisitionID: &id}
+		}},
+		{"stock", "/api/stock/{id}/attachments", "a drawer of the stores", func(id int64) files.Owner {
+			return files.Owner{StockID: &id}
+		}},
+		{"offer", "/api/offers/{id}/attachments", "an offer", func(id int64) files.Owner {
+			return files.Owner{OfferID: &id}
 		}},
 	} {
 		httpx.Register(api, action.MayWriteSheets, api.TakesFile(huma.Operation{

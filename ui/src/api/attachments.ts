@@ -9,16 +9,27 @@ export type Attachment = Schemas['Attachment']
 export type AttachmentFields = Omit<Schemas['ChangedAttachment'], 'version'>
 
 /** What pictures and documents belong to. */
-export type Owner = { machine: number } | { lot: number }
+export type Owner = { machine: number } | { lot: number } | { stock: number } | { offer: number }
 
 const attachmentsKey = ['attachments']
 
-const page = (owner: Owner, after: number, limit?: number) =>
-  ask(
-    'machine' in owner
-      ? api.GET('/api/machines/{id}/attachments', { params: { path: { id: owner.machine }, query: { after, limit } } })
-      : api.GET('/api/lots/{id}/attachments', { params: { path: { id: owner.lot }, query: { after, limit } } }),
-  )
+function page(owner: Owner, after: number, limit?: number) {
+  const query = { after, limit }
+  if ('machine' in owner)
+    return ask(api.GET('/api/machines/{id}/attachments', { params: { path: { id: owner.machine }, query } }))
+  if ('lot' in owner) return ask(api.GET('/api/lots/{id}/attachments', { params: { path: { id: owner.lot }, query } }))
+  if ('stock' in owner)
+    return ask(api.GET('/api/stock/{id}/attachments', { params: { path: { id: owner.stock }, query } }))
+  return ask(api.GET('/api/offers/{id}/attachments', { params: { path: { id: owner.offer }, query } }))
+}
+
+const rooms = { machine: 'machines', lot: 'lots', stock: 'stock', offer: 'offers' } as const
+
+/** Where what belongs to an owner is sent to. */
+function addressOf(owner: Owner) {
+  const [kind, id] = Object.entries(owner)[0] as [keyof typeof rooms, number]
+  return `/api/${rooms[kind]}/${String(id)}/attachments`
+}
 
 export const attachmentsQuery = (owner: Owner) =>
   infiniteQueryOptions({
@@ -53,8 +64,7 @@ export function attachmentsChanged() {
 
 /** Sends one picture or document. */
 export function sendFile(owner: Owner, file: File, onProgress: (part: number) => void): Promise<Attachment> {
-  const path = 'machine' in owner ? `/api/machines/${String(owner.machine)}` : `/api/lots/${String(owner.lot)}`
-  return upload(`${path}/attachments?name=${encodeURIComponent(file.name)}`, file, onProgress)
+  return upload(`${addressOf(owner)}?name=${encodeURIComponent(file.name)}`, file, onProgress)
 }
 
 export function useChangeAttachment(id: number) {

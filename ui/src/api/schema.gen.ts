@@ -3505,6 +3505,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers/{id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures and documents of an offer
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-attachments-of-offer"];
+        put?: never;
+        /**
+         * Add a picture or a document to an offer
+         * @description JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good. Roles: curator, technician.
+         */
+        post: operations["attach-to-offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/{id}/lot": {
         parameters: {
             query?: never;
@@ -4900,6 +4924,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/{id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures and documents of a drawer of the stores
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-attachments-of-stock"];
+        put?: never;
+        /**
+         * Add a picture or a document to a drawer of the stores
+         * @description JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good. Roles: curator, technician.
+         */
+        post: operations["attach-to-stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock/{id}/void": {
         parameters: {
             query?: never;
@@ -5852,11 +5900,15 @@ export interface components {
             mediaType: string;
             /** @description Serials and other identifiers that stand in it, one a line */
             numbers?: string;
+            /** Format: int64 */
+            offerId: number | null;
             /** @description A picture by which the machine is known; of several, the one chosen last */
             portrait?: boolean;
             sha256: string;
             /** @description Not shown to viewers */
             staffOnly?: boolean;
+            /** Format: int64 */
+            stockId: number | null;
             /** @description When it was taken or written, EDTF */
             taken?: string;
             translation?: string;
@@ -8596,6 +8648,23 @@ export interface components {
             from: string;
             /** @description The last of them; the same as the first where there is one */
             to: string;
+        };
+        Gathering: {
+            /**
+             * Format: int64
+             * @description How many it has then
+             */
+            bad: number;
+            /** @description What the boards are called, by their ids */
+            boards: {
+                [key: string]: string;
+            };
+            /**
+             * Format: int64
+             * @description The board that has all bad ones afterwards
+             */
+            onto: number;
+            swaps: components["schemas"]["Swap"][];
         };
         Gift: {
             /** Format: int64 */
@@ -12847,6 +12916,11 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Seat: {
+            /** Format: int64 */
+            board: number;
+            place: string;
+        };
         ServiceInput: {
             /** @description As keyboard, monitor, supply, lead to the disk drive */
             as: string;
@@ -13554,6 +13628,11 @@ export interface components {
             dateCode?: string;
             /**
              * Format: int64
+             * @description Drawings and pictures of it
+             */
+            files: number;
+            /**
+             * Format: int64
              * @description That are not set aside
              */
             free: number;
@@ -13565,6 +13644,11 @@ export interface components {
             isLow: boolean;
             /** @enum {string} */
             kind?: "component" | "mechanical" | "tool" | "consumable" | "made" | "other";
+            /**
+             * Format: int64
+             * @description The machine that it was lent out of and goes back to, where backTo is the number of one; null else
+             */
+            lentBy: number | null;
             /** @description Of a made part */
             material?: string;
             /**
@@ -13777,6 +13861,11 @@ export interface components {
             /** @description What settles whether this one has it; empty where nobody said */
             test: string;
             what: string;
+        };
+        Swap: {
+            bad: components["schemas"]["Seat"];
+            good: components["schemas"]["Seat"];
+            type: string;
         };
         Table: {
             /** @description Into which a code is cut */
@@ -14188,6 +14277,8 @@ export interface components {
         Treatment: {
             /** @description What was mended so often on one board that one asks whether to go on, or to replace it */
             again: components["schemas"]["MendedAgain"][];
+            /** @description The fewest swaps that bring all bad chips onto one board; null where there is nothing to gain */
+            gather: components["schemas"]["Gathering"] | null;
             /** @description The open ones first, each in the order in which they were put down */
             jobs: components["schemas"]["Job"][];
             /**
@@ -28812,6 +28903,178 @@ export interface operations {
             };
         };
     };
+    "list-attachments-of-offer": {
+        parameters: {
+            query?: {
+                /** @description What next was in the page before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "attach-to-offer": {
+        parameters: {
+            query: {
+                /** @description Name of the file */
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-offer": {
         parameters: {
             query?: never;
@@ -34026,6 +34289,178 @@ export interface operations {
             };
             /** @description Internal Server Error */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-attachments-of-stock": {
+        parameters: {
+            query?: {
+                /** @description What next was in the page before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "attach-to-stock": {
+        parameters: {
+            query: {
+                /** @description Name of the file */
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -20,7 +20,7 @@ const touches = {
   /** A board or machine is somewhere else. */
   move: [...ofMachine, 'assemblies', 'loose', 'past boards', 'peripherals', 'signs', 'places'],
   /** A statement, a picture, a former owner: what is known follows from it. */
-  evidence: [...ofMachine, 'dossier', 'attachments', 'meetings', 'dating'],
+  evidence: [...ofMachine, 'stock', 'dossier', 'attachments', 'meetings', 'dating'],
   /** What a machine is dated by. */
   dating: ['glance', 'start', 'dating', 'models'],
   /** A content was read, or named. */

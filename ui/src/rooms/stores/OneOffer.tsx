@@ -4,6 +4,7 @@ import styled from 'styled-components'
 
 import { useAccount } from '../../api/session'
 import { type Offer, useChangeOffer, useTakeOffer, useVoidOffer } from '../../api/wanted'
+import { Pictures } from '../../features/pictures/Pictures'
 import { amountOf, readAmounts } from '../../kit/amount'
 import { Button, Buttons } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
@@ -17,7 +18,7 @@ import { OfferWeighed } from './OfferWeighed'
 
 /** An offer, with what it amounts to; taken, it becomes a lot. */
 export function OneOffer({ offer, currency }: { offer: Offer; currency?: string }) {
-  const [doing, setDoing] = useState<'' | 'edit' | 'take'>('')
+  const [doing, setDoing] = useState<'' | 'edit' | 'take' | 'pictures'>('')
   const change = useChangeOffer(offer.id)
   const voiding = useVoidOffer()
   const mayTake = useAccount()?.mayKeepTheRecord ?? false
@@ -45,11 +46,14 @@ export function OneOffer({ offer, currency }: { offer: Offer; currency?: string 
         <Buttons>
           {isOpen && mayTake && <Button $small onPress={() => { setDoing('take') }}
             aria-label={`It is here: ${offer.title}`}>It is here</Button>}
+          <Button $small $tone="quiet" aria-label={`Pictures of ${offer.title}`}
+            onPress={() => { setDoing(doing === 'pictures' ? '' : 'pictures') }}>Pictures</Button>
           <Button $small $tone="quiet" aria-label={`Edit ${offer.title}`} onPress={() => { setDoing('edit') }}>Edit</Button>
           {!offer.lotId && <Button $small $tone="quiet" aria-label={`Delete ${offer.title}`} isPending={voiding.isPending}
             onPress={() => { voiding.mutate(offer) }}>Delete</Button>}
         </Buttons>
       )}
+      {doing === 'pictures' && <Pictures owner={{ offer: offer.id }} />}
       <NotSaved error={voiding.error} />
     </Framed>
   )

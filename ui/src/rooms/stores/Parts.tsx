@@ -1,10 +1,11 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { Link } from 'react-router'
 
 import { collectionQuery } from '../../api/collection'
 import { messageOf } from '../../api/problem'
 import { type Stock, stockQuery, useAddStock, useChangeStock, useVoidStock } from '../../api/stores'
+import { Pictures } from '../../features/pictures/Pictures'
 import { amountOf } from '../../kit/amount'
 import { Button, Buttons } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
@@ -24,7 +25,8 @@ export default function Parts() {
   const search = parameters.get('search') ?? ''
   const stock = useInfiniteQuery(stockQuery(search))
   const [adding, setAdding] = usePanel('part')
-  const [editing, setEditing] = useState<number>()
+  const [opened, setOpened] = useState<{ id: number; for: 'edit' | 'pictures' }>()
+  const close = () => { setOpened(undefined) }
   const add = useAddStock()
   const currency = useQuery(collectionQuery).data?.currency
   const found = stock.data?.pages.flatMap((page) => page.parts) ?? []
@@ -48,10 +50,15 @@ export default function Parts() {
                 <th>From</th><Figure as="th">One{currency && `, ${currency}`}</Figure><td /></tr>
             </thead>
             <tbody>
-              {found.map((one) => editing === one.id
-                ? <tr key={one.id}><td colSpan={8}><Edit one={one} currency={currency}
-                    onDone={() => { setEditing(undefined) }} /></td></tr>
-                : <Drawer key={one.id} one={one} onEdit={() => { setEditing(one.id) }} />)}
+              {found.map((one) => opened?.id === one.id && opened.for === 'edit'
+                ? <tr key={one.id}><td colSpan={8}><Edit one={one} currency={currency} onDone={close} /></td></tr>
+                : <Fragment key={one.id}>
+                    <Drawer one={one} onOpen={(what) => { setOpened({ id: one.id, for: what }) }} />
+                    {opened?.id === one.id && <tr><td colSpan={8}>
+                      <Pictures owner={{ stock: one.id }} />
+                      <Buttons><Button $small onPress={close}>Close</Button></Buttons>
+                    </td></tr>}
+                  </Fragment>)}
             </tbody>
           </StackedTable>
         </Scroll>
@@ -71,7 +78,9 @@ export default function Parts() {
 
 const states = { '': 'state not said', new: 'new', 'used-good': 'used, good', untested: 'untested', faulty: 'faulty' } as const
 
-function Drawer({ one, onEdit }: { one: Stock; onEdit: () => void }) {
+function Drawer({ one, onOpen }: { one: Stock; onOpen: (what: 'edit' | 'pictures') => void }) {
+  const drawings = one.files > 0 ? `Drawings (${String(one.files)})` : 'Drawings'
+
   return (
     <tr>
       <td><strong>{one.what}</strong>{one.kind === 'component' || !one.kind ? '' : ` (${one.kind})`}
@@ -82,12 +91,17 @@ function Drawer({ one, onEdit }: { one: Stock; onEdit: () => void }) {
       <td>{one.condition === 'faulty' && <Mark kind="problem" />} {states[one.condition ?? '']}</td>
       <Figure data-head="Count">{one.count}</Figure>
       <Figure data-head="Free" $warn={one.isLow}>{one.free}{one.isLow && <> <Faint>of {one.minimum}</Faint></>}</Figure>
-      <td>{one.place}{one.backBy && <div><Mark kind="attention" /> back by {one.backBy}{one.backTo && ` to ${one.backTo}`}</div>}</td>
+      <td>{one.place}{one.backBy && <div><Mark kind="attention" /> back by {one.backBy}{one.backTo && <>{' '}
+        to {one.lentBy ? <Link to={`/bench/${String(one.lentBy)}`}>{one.backTo}</Link> : one.backTo}</>}</div>}</td>
       <td>{one.from ? <><Link to={`/bench/${String(one.from.machineId)}/make-good`}>{one.from.accession}</Link>{' '}
         {[one.from.board, one.from.place].filter(Boolean).join(', ')}<div><Faint>{one.from.job}, {one.from.on}</Faint></div></>
         : one.source}</td>
       <Figure>{amountOf(one.priceCents)}</Figure>
-      <td><Button $small $tone="quiet" aria-label={`Edit ${one.what}`} onPress={onEdit}>Edit</Button></td>
+      <td>
+        <Button $small $tone="quiet" aria-label={`Edit ${one.what}`} onPress={() => { onOpen('edit') }}>Edit</Button>
+        <Button $small $tone="quiet" aria-label={`${drawings} and pictures of ${one.what}`}
+          onPress={() => { onOpen('pictures') }}>{drawings}</Button>
+      </td>
     </tr>
   )
 }

@@ -55,7 +55,8 @@ export function StockForm({ start, currency, onSubmit, ...form }: Props) {
         <FieldGrid>
           <Field label="For the model" name="model" defaultValue={start?.model} />
           <Field label="Material" name="material" defaultValue={start?.material} />
-          <Field label="Why it was made, and by which drawing" name="why" defaultValue={start?.why} />
+          <Field label="Why it was made, and by which drawing" name="why" defaultValue={start?.why}
+            hint="The drawing itself is added in the list, under Drawings" />
           <Field label="Must go back by" name="backBy" defaultValue={start?.backBy} mono placeholder="2027-06-30" />
           <Field label="Back to" name="backTo" defaultValue={start?.backTo} placeholder="EH-0107, or who lent it" />
         </FieldGrid>

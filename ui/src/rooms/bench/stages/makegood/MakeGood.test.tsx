@@ -45,6 +45,16 @@ const page = (answer: () => { status?: number; body: unknown } | 'no connection'
 }
 
 describe('making good', () => {
+  it('puts down as one job the swaps that leave bad chips on one board', async () => {
+    treatment.gather = { onto: 9, bad: 2, boards: { 9: 'Memory 1', 8: 'Memory 2' }, swaps: [{ type: '4164',
+      bad: { board: 8, place: 'U5' }, good: { board: 9, place: 'U1' } }] }
+    const { user, asked } = page(() => ({ status: 201, body: job }))
+    await user.click(await screen.findByRole('button', { name: 'Put it down as a job' }))
+    treatment.gather = null
+    expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ title: 'Gather the bad chips on Memory 1',
+      assemblyId: 9, note: 'Swap 4164: U5 of Memory 2 with U1 of Memory 1' })
+  })
+
   it('puts down the usual job of a finding by one press, and ends one with what the sheet is to say', async () => {
     const { user, asked } = page(() => ({ status: 201, body: job }))
     await user.click(await screen.findByRole('button', { name: 'Take the battery out: Main board, BT2' }))

@@ -6,6 +6,7 @@ import { useAccount } from '../../../../api/session'
 import { treatmentQuery } from '../../../../api/work'
 import { Notice } from '../../../../kit/Notice'
 import { Skeleton } from '../../../../kit/Skeleton'
+import { Gather } from './Gather'
 import { InStores } from './InStores'
 import { Jobs } from './Jobs'
 import { MachinePolicies } from './MachinePolicies'
@@ -22,6 +23,7 @@ export function MakeGood({ machine }: { machine: Machine }) {
   return (
     <>
       <Wanting {...props} />
+      <Gather {...props} />
       <Jobs {...props} />
       <Modifications {...props} />
       <MachinePolicies machineId={machine.id} mayWrite={mayWrite} />
