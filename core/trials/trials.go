@@ -1,0 +1,111 @@
+// Package trials answers: which change made the difference, as far as the trials tell, and which trial would tell most?
+//
+// A factor is a change: a part swapped, a setting, a cleaning, the room. An explanation is one factor, or two that must
+// be together, and the result that it makes. It agrees with a trial when all of it on goes with that result, and not all
+// of it on with the other.
+package trials
+
+import (
+	"bytes"
+	"encoding/json"
+	"slices"
+)
+
+// Result is how a trial went.
+type Result string
+
+// How a trial can go.
+const (
+	OK        Result = "ok"
+	Fail      Result = "fail"
+	Sometimes Result = "sometimes" // now one, now the other, with everything as it was
+)
+
+func (r Result) other() Result {
+	if r == OK {
+		return Fail
+	}
+	return OK
+}
+
+// Factor is something that is changed between trials.
+type Factor struct {
+	Name   string  `json:"name"`
+	Effort float64 `json:"effort"` // of changing it, in any unit
+	Danger bool    `json:"danger"` // having it on may hurt somebody or something
+}
+
+// UnmarshalJSON takes a name alone, or all of it; the effort is 1 where nobody said.
+func (f *Factor) UnmarshalJSON(data []byte) error {
+	*f = Factor{Effort: 1}
+	if data = bytes.TrimSpace(data); len(data) > 0 && data[0] == '"' {
+		return json.Unmarshal(data, &f.Name)
+	}
+	type plain Factor
+	return json.Unmarshal(data, (*plain)(f))
+}
+
+// Trial is what was tried, with the state of all factors: those that are not on were off.
+type Trial struct {
+	On     []string `json:"on"`
+	Result Result   `json:"result"`
+}
+
+// Input is what is judged.
+type Input struct {
+	Factors     []Factor `json:"factors"`
+	Trials      []Trial  `json:"trials"`
+	Makes       *Result  `json:"makes"`       // what is to be explained, where nobody tried with nothing on; null for either
+	MaxTogether *int     `json:"maxTogether"` // 1 or 2; 2 where it is left out
+}
+
+// Explanation is what could have made the difference.
+type Explanation struct {
+	Factors     []string `json:"factors"`
+	Makes       Result   `json:"makes"`
+	Probability float64  `json:"probability"` // beside the other explanations that are left
+}
+
+// Next is the trial that tells most.
+type Next struct {
+	On  []string `json:"on"`
+	Why string   `json:"why"`
+}
+
+// Output is what the trials tell.
+type Output struct {
+	Explanations []Explanation `json:"explanations"` // the likeliest first
+	Refuted      []string      `json:"refuted"`      // factors in no explanation that is left
+	Confounded   [][]string    `json:"confounded"`   // factors that were on in the very same trials
+	Next         *Next         `json:"next"`
+	Settled      bool          `json:"settled"` // exactly one explanation is left
+	Notes        []string      `json:"notes"`
+}
+
+// Weights of explanations beside each other. Rules of thumb: one cause is likelier than two that must meet; what came and
+// went with everything on is half as likely, and what came and went without it far less.
+const (
+	weightOfPair = 0.1
+	comesAndGoes = 0.5
+	withoutIt    = 0.1
+)
+
+// Judge tells what is left to explain the results, and what to try next. An input that cannot be is refused by its place.
+func Judge(in Input) (Output, error) {
+	if err := in.check(); err != nil {
+		return Output{}, err
+	}
+	c := newCase(in)
+	out := Output{Explanations: []Explanation{}, Confounded: c.confounded(), Notes: c.notes()}
+	left := c.left(in)
+	explained := slices.DeleteFunc(slices.Clone(left), func(e candidate) bool { return !c.saw[e.makes] })
+	pool := explained
+	if len(explained) == 0 {
+		pool = left
+	}
+	out.Explanations = c.tell(explained)
+	out.Settled = len(explained) == 1
+	out.Refuted = c.refuted(pool)
+	out.Next = c.next(pool, len(explained) > 0)
+	return out, nil
+}
