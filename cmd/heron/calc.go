@@ -14,8 +14,9 @@ import (
 )
 
 func calcCommand() *cobra.Command {
-	return family("calc", "Small sums: memory, picture memory, fit, words, network settings", calcRAMCommand(),
-		calcVideoCommand(), calcFitCommand(), calcWordCommand(), calcNetCommand())
+	return family("calc", "Small sums: memory, clocks, disks, rails, mains, levels, fit, words, network settings", calcRAMCommand(),
+		calcVideoCommand(), calcFitCommand(), calcWordCommand(), calcNetCommand(), calcClockCommand(), calcDiskCommand(),
+		calcResistorCommand(), calcMainsCommand(), calcRailsCommand())
 }
 
 // ramAnswer is what calc ram answers.

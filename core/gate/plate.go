@@ -92,3 +92,17 @@ func uncovered(plate string, selector *float64, volts float64, what string) stri
 }
 
 func say(volts float64) string { return strconv.FormatFloat(volts, 'f', -1, 64) + " V" }
+
+// Covers reports whether any of the voltages that a plate names covers some volts; isRead is false when the plate cannot be
+// read.
+func Covers(plate string, volts float64) (covers, isRead bool) {
+	spans, isRead := spansOf(plate)
+	return slices.ContainsFunc(spans, func(s span) bool { return s.covers(volts) }), isRead
+}
+
+// CoversHertz reports whether a plate names a frequency.
+func CoversHertz(plate, local string) bool {
+	spans, isRead := spansOf(plate)
+	hertz, err := strconv.ParseFloat(local, 64)
+	return isRead && err == nil && slices.ContainsFunc(spans, func(s span) bool { return s.names(hertz) })
+}

@@ -1,0 +1,55 @@
+package sums
+
+import (
+	"fmt"
+
+	"frugalheron/core/quantity"
+)
+
+// ClockInput is what a clock is made from.
+type ClockInput struct {
+	Crystal    string  `json:"crystal" example:"14.31818 MHz"`
+	Divider    float64 `json:"divider" default:"1" required:"false"`
+	Multiplier float64 `json:"multiplier" default:"1" required:"false"`
+	Rating     string  `json:"rating" required:"false" example:"5 MHz" doc:"What the part may take; empty where nobody knows"`
+}
+
+// Clock is what comes of it.
+type Clock struct {
+	Hz       float64  `json:"hz"`
+	RatingHz *float64 `json:"ratingHz" doc:"Null where nobody knows"`
+	OK       *bool    `json:"ok" doc:"Not above the rating; null where nobody knows that"`
+	Note     string   `json:"note"`
+}
+
+// ClockOf divides and multiplies a crystal, and compares it with what a part may take. A rating is a rounded figure: what
+// is above it by no more than half of its last written digit is the same grade, with a note.
+func ClockOf(in ClockInput) (Clock, error) {
+	crystal, _, err := positive("crystal", in.Crystal, quantity.Hertz)
+	if err != nil {
+		return Clock{}, err
+	}
+	for field, figure := range map[string]*float64{"divider": &in.Divider, "multiplier": &in.Multiplier} {
+		if !(*figure > 0 && *figure < 1e9) {
+			return Clock{}, wrong(field, "%v is not above 0", *figure)
+		}
+	}
+	c := Clock{Hz: crystal / in.Divider * in.Multiplier}
+	if in.Rating == "" {
+		return c, nil
+	}
+	rating, digit, err := positive("rating", in.Rating, quantity.Hertz)
+	if err != nil {
+		return Clock{}, err
+	}
+	over := c.Hz - rating
+	isOK := over <= 0 || same(c.Hz, rating) || over <= digit/2 || same(over, digit/2)
+	c.RatingHz, c.OK = &rating, &isOK
+	switch {
+	case isOK && over > 0 && !same(c.Hz, rating):
+		c.Note = fmt.Sprintf("%s is %s when it is written as the rating is", quantity.Hertz.Say(c.Hz), in.Rating)
+	case !isOK:
+		c.Note = fmt.Sprintf("%s is above the rating by %s %%", quantity.Hertz.Say(c.Hz), inShort(over/rating*100))
+	}
+	return c, nil
+}

@@ -1,0 +1,97 @@
+package sums
+
+import (
+	"math"
+	"strings"
+
+	"frugalheron/core/quantity"
+)
+
+// RailsInput is what a supply gives and what is drawn, as +5 20, -12 0.5, in amperes.
+type RailsInput struct {
+	Rating string `json:"rating" example:"+5 20, -12 0.5"`
+	Draw   string `json:"draw" example:"+5 3.2, +5 1.1" doc:"A rail may stand several times"`
+}
+
+// RailSum is a rail with what is left of it.
+type RailSum struct {
+	Draw     float64  `json:"draw"`
+	Rating   *float64 `json:"rating" doc:"Null where nobody knows"`
+	Headroom *float64 `json:"headroom" doc:"Rating less draw; below 0 when over"`
+	OK       *bool    `json:"ok" doc:"Not over; null where the rating is not known"`
+}
+
+// Rails is all of them.
+type Rails struct {
+	OK    *bool              `json:"ok" doc:"False when one is over, null when of one nobody knows"`
+	Rails map[string]RailSum `json:"rails"`
+}
+
+// RailsOf adds up what is drawn of each rail and compares it with what it gives; as much as it gives is not over.
+func RailsOf(in RailsInput) (Rails, error) {
+	told := Rails{Rails: map[string]RailSum{}}
+	ratings := map[string]float64{}
+	err := eachRail("rating", in.Rating, func(rail string, amperes float64) error {
+		if _, isThere := ratings[rail]; isThere {
+			return wrong("rating", "%s is rated twice", rail)
+		}
+		ratings[rail] = amperes
+		told.Rails[rail] = RailSum{}
+		return nil
+	})
+	if err != nil {
+		return Rails{}, err
+	}
+	err = eachRail("draw", in.Draw, func(rail string, amperes float64) error {
+		one := told.Rails[rail]
+		one.Draw = billionth(one.Draw + amperes)
+		told.Rails[rail] = one
+		return nil
+	})
+	if err != nil {
+		return Rails{}, err
+	}
+	isOver, isUnknown := false, false
+	for rail, one := range told.Rails {
+		rating, isRated := ratings[rail]
+		if !isRated {
+			isUnknown = true
+			continue
+		}
+		left := billionth(rating - one.Draw)
+		isOK := left >= 0
+		isOver = isOver || !isOK
+		one.Rating, one.Headroom, one.OK = &rating, &left, &isOK
+		told.Rails[rail] = one
+	}
+	if isOK := !isOver; isOver || !isUnknown {
+		told.OK = &isOK
+	}
+	return told, nil
+}
+
+// billionth rounds sums of written figures, which are compared with written figures.
+func billionth(figure float64) float64 { return math.Round(figure*1e9) / 1e9 }
+
+func eachRail(field, text string, take func(rail string, amperes float64) error) error {
+	for one := range strings.SplitSeq(text, ",") {
+		if strings.TrimSpace(one) == "" {
+			continue
+		}
+		rail, amperes, found := strings.Cut(strings.TrimSpace(one), " ")
+		if !found {
+			return wrong(field, "%q is no rail with its amperes, as +5 3.2", strings.TrimSpace(one))
+		}
+		value, _, err := read(field, strings.TrimSpace(amperes), quantity.Amperes)
+		if err != nil {
+			return err
+		}
+		if value < 0 {
+			return wrong(field, "%q is below 0", strings.TrimSpace(one))
+		}
+		if err := take(strings.TrimRight(rail, "Vv"), value); err != nil {
+			return err
+		}
+	}
+	return nil
+}
