@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/console"
 	"frugalheron/app/dating"
+	"frugalheron/app/diagnosis"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/history"
@@ -54,6 +55,7 @@ type App struct {
 	Teardown   *teardown.Service
 	Power      *power.Service
 	Console    *console.Service
+	Diagnosis  *diagnosis.Service
 	Practice   *practice.Service
 	Parts      *parts.Service
 	Wanted     *wanted.Service
@@ -95,13 +97,14 @@ func New(db *sqlx.DB) *App {
 	a.Packs = packs.New(kernel, a.People, a.Inventory, a.Library, a.Teardown)
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
+	a.Diagnosis = diagnosis.New(kernel, a.Inventory, a.History)
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Power: a.Power, Work: a.Work, Unknowns: a.Unknowns,
 	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
 		a.Console.Verdicts,
 		a.Sharing.Verdicts, a.Power.Verdicts,
-		a.Work.Verdicts)
+		a.Work.Verdicts, a.Diagnosis.Verdicts)
 	return a
 }
 

@@ -104,6 +104,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	drawer := must(u.Parts.ListStock(ctx, curator, "", 0, 1)).Parts[0]
 	order := must(u.Parts.Orders(ctx, curator))[0]
 	want, offer := must(u.Wanted.Wants(ctx, curator))[0], must(u.Wanted.Offers(ctx, curator))[0]
+	symptom := must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses[0]
 	const old = 99 // no record has been changed so often
 
 	card := must(u.Library.KnownAssemblies(ctx, curator, "", 0, 1)).Known[0]
@@ -159,7 +160,11 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Parts.ChangeOrder(ctx, curator, order.ID, old, parts.OrderInput{Supplier: "Reed & Rush",
 				Lines: []parts.OrderLineInput{{What: "fuse", Count: 1}}}))
 		},
-		"parts.ChangeStock":  func() error { return second(u.Parts.ChangeStock(ctx, curator, drawer.ID, old, drawer.StockInput)) },
+		"parts.ChangeStock": func() error { return second(u.Parts.ChangeStock(ctx, curator, drawer.ID, old, drawer.StockInput)) },
+		"diagnosis.Change": func() error {
+			return second(u.Diagnosis.Change(ctx, curator, symptom.ID, old, symptom.DiagnosisInput))
+		},
+		"diagnosis.Void":     func() error { return second(u.Diagnosis.Void(ctx, curator, symptom.ID, old)) },
 		"wanted.ChangeWant":  func() error { return second(u.Wanted.ChangeWant(ctx, curator, want.ID, old, want.WantInput)) },
 		"wanted.VoidWant":    func() error { return second(u.Wanted.VoidWant(ctx, curator, want.ID, old)) },
 		"wanted.ChangeOffer": func() error { return second(u.Wanted.ChangeOffer(ctx, curator, offer.ID, old, offer.OfferInput)) },

@@ -188,7 +188,7 @@ func TestEachFaultOfThePracticeMachineIsFoundByTheLadder(t *testing.T) {
 
 // climbed goes up the ladder until something is not as expected, and says what that means.
 func climbed(t *testing.T, actions *app.App, who action.Actor, do func(corepractice.ActKind,
-	string)) corepractice.Diagnosis {
+	string)) corepractice.NamedFault {
 	for i, step := range must(actions.Practice.Practice(ctx, who)).Exercise.Ladder {
 		if i > 0 {
 			do(corepractice.SwitchOff, "")
@@ -211,22 +211,22 @@ func climbed(t *testing.T, actions *app.App, who action.Actor, do func(corepract
 		do(corepractice.Judge, "as-expected")
 	}
 	require.Fail(t, "nothing was found")
-	return corepractice.Diagnosis{}
+	return corepractice.NamedFault{}
 }
 
-func meant(now apppractice.Practice, volts map[string]float64, step string) *corepractice.Diagnosis {
+func meant(now apppractice.Practice, volts map[string]float64, step string) *corepractice.NamedFault {
 	switch {
 	case volts["+12"] < 11.4:
-		return &corepractice.Diagnosis{Fault: corepractice.Shorted, Place: step}
+		return &corepractice.NamedFault{Fault: corepractice.Shorted, Place: step}
 	case volts["+5"] < 4.75:
-		return &corepractice.Diagnosis{Fault: corepractice.Sags, Place: "Supply"}
+		return &corepractice.NamedFault{Fault: corepractice.Sags, Place: "Supply"}
 	case volts["clock cell"] < 2:
-		return &corepractice.Diagnosis{Fault: corepractice.NoCell, Place: "Clock cell"}
+		return &corepractice.NamedFault{Fault: corepractice.NoCell, Place: "Clock cell"}
 	case now.Console.Outcome == coreconsole.Silent && volts["console driver"] > -3:
-		return &corepractice.Diagnosis{Fault: corepractice.SilentConsole, Place: "Console driver"}
+		return &corepractice.NamedFault{Fault: corepractice.SilentConsole, Place: "Console driver"}
 	case len(now.Console.Failures) > 0:
 		bit := now.Console.Failures[0].Bits[0]
-		return &corepractice.Diagnosis{Fault: corepractice.BadChip,
+		return &corepractice.NamedFault{Fault: corepractice.BadChip,
 			Place: corepractice.ChipOf(strings.TrimSpace(step), bit)}
 	}
 	return nil

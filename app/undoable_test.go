@@ -22,6 +22,7 @@ import (
 	"frugalheron/app/arrivals"
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/console"
+	"frugalheron/app/diagnosis"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/history"
@@ -104,6 +105,7 @@ func newUndoables(t *testing.T) *undoables {
 	must(actions.Wanted.AddWant(ctx, curator, wanted.WantInput{What: "handbook"}))
 	must(actions.Wanted.AddOffer(ctx, curator, wanted.OfferInput{Title: "a box of cards"}))
 	must(actions.Console.KeepText(ctx, curator, machine.ID, console.TextInput{Text: "64K OK"}))
+	must(actions.Diagnosis.Begin(ctx, curator, machine.ID, diagnosis.DiagnosisInput{Symptom: "no picture"}))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
@@ -310,6 +312,13 @@ func (u *undoables) acts() map[string]func() error {
 			}
 			return missing
 		},
+		"strike diagnosis": func() error {
+			now := must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Diagnosis.Void(ctx, curator, now[0].ID, now[0].Version))
+		},
 		"strike want": func() error {
 			now := must(u.Wanted.Wants(ctx, curator))
 			if len(now) == 0 {
@@ -449,6 +458,7 @@ func (u *undoables) state() string {
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Console.Console(ctx, curator, u.machine)).Captures,
+		must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses,
 		must(u.Sharing.ServedBy(ctx, curator, u.board)), must(u.Wanted.Wants(ctx, curator)),
 		must(u.Wanted.Offers(ctx, curator)),
 		must(u.Power.Power(ctx, curator, u.machine)), must(u.Work.Treatment(ctx, curator, u.machine)),

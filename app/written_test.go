@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app/arrivals"
 	"frugalheron/app/condition"
+	"frugalheron/app/diagnosis"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
@@ -98,6 +99,10 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		AssemblyID: &u.board, Place: "U1", Needs: []string{"NiMH 3.6V"}, Proof: "volts in place",
 		Temporary: "2030-01-01",
 		Note:      "leads long"}
+	symptom := diagnosis.DiagnosisInput{Symptom: "no picture", Since: "2026-03-01", State: "found", Cause: "a lead",
+		Note: "when cold", Factors: []diagnosis.FactorInput{{Name: "other lead", Kind: "part", Effort: 5, Danger: true,
+			AssemblyID: &u.board}}, Trials: []diagnosis.TrialInput{{On: []string{"other lead"}, Runs: 10, Failed: 3,
+			Day: "2026-03-02", Note: "shaken"}}}
 	looked := wanted.WantInput{What: "Service handbook", Kind: "manual", Alerts: []string{"handbook 4410"},
 		MachineID: &u.machine, MostCents: &price, Since: "2019-03-01", State: "given up", Note: "was never printed"}
 	offered := wanted.OfferInput{Title: "Box of cards", Text: "as found", Source: "Gull Point fair",
@@ -180,7 +185,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"collection": {written: collection,
 			wrote: must(u.Inventory.ChangeCollection(ctx, curator, 1, collection)).CollectionInput,
 			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
-		"job":   {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
+		"job": {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
+		"diagnosis": {written: symptom, wrote: must(u.Diagnosis.Begin(ctx, curator, u.machine, symptom)).DiagnosisInput,
+			read: must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses[0].DiagnosisInput},
 		"want":  {written: looked, wrote: must(u.Wanted.AddWant(ctx, curator, looked)).WantInput},
 		"offer": {written: offered, wrote: must(u.Wanted.AddOffer(ctx, curator, offered)).OfferInput},
 		"stock": {written: drawer, wrote: must(u.Parts.AddStock(ctx, curator, drawer)).StockInput},

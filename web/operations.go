@@ -8,6 +8,7 @@ import (
 	"frugalheron/web/condition"
 	"frugalheron/web/console"
 	"frugalheron/web/dating"
+	"frugalheron/web/diagnosis"
 	"frugalheron/web/evidence"
 	"frugalheron/web/files"
 	"frugalheron/web/history"
@@ -54,6 +55,7 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	sharing.Register(api, actions)
 	power.Register(api, actions)
 	console.Register(api, actions)
+	diagnosis.Register(api, actions)
 	practice.Register(api, actions)
 	work.Register(api, actions)
 	parts.Register(api, actions)

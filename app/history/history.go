@@ -15,6 +15,7 @@ type EventView struct {
 	ID         int64        `json:"id"`
 	At         time.Time    `json:"at"`
 	By         string       `json:"by" doc:"Who did it; empty for the command line"`
+	Action     string       `json:"-"` // its stable name
 	What       string       `json:"what" doc:"What was done, in words; names in it are those that the reader may know"`
 	MachineID  *int64       `json:"machineId"`
 	Accession  string       `json:"accession"`
@@ -91,7 +92,7 @@ func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
 func (s *Service) tell(e history.EventRow, text func(string) string) EventView {
-	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Action,
+	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Action, Action: e.Action,
 		MayUndo: action.Roles{}}
 	kind := action.EventOf(e.Action)
 	if kind == nil {

@@ -180,7 +180,7 @@ func (s *Service) Do(ctx context.Context, actor action.Actor, deed practice.Act)
 }
 
 // Say says what is wrong with the machine, and ends the session with what it is.
-func (s *Service) Say(ctx context.Context, actor action.Actor, said practice.Diagnosis) (Practice, error) {
+func (s *Service) Say(ctx context.Context, actor action.Actor, said practice.NamedFault) (Practice, error) {
 	session, _, err := s.session(ctx, actor)
 	if err != nil {
 		return Practice{}, err
@@ -203,7 +203,7 @@ func (s *Service) Say(ctx context.Context, actor action.Actor, said practice.Dia
 	})
 }
 
-func (s *Service) answer(ctx context.Context, session practice.Exercise) (is practice.Diagnosis, err error) {
+func (s *Service) answer(ctx context.Context, session practice.Exercise) (is practice.NamedFault, err error) {
 	s.bench.Lock()
 	defer s.bench.Unlock()
 	machine, err := bench.Dial(ctx, s.at.Machine)

@@ -81,8 +81,8 @@ type Exercise struct {
 	Console   *string        `json:"console" doc:"What it said since it was switched on or off last; null while nobody listened"`
 	Lamps     *string        `json:"lamps" doc:"Those that are lit; null while nobody looked since then"`
 	Log       []LoggedAct    `json:"log"`
-	Said      *Diagnosis     `json:"said" doc:"What it is thought to be, once somebody said so; else null"`
-	Is        *Diagnosis     `json:"is" doc:"What it is, once somebody said so; else null"`
+	Said      *NamedFault    `json:"said" doc:"What it is thought to be, once somebody said so; else null"`
+	Is        *NamedFault    `json:"is" doc:"What it is, once somebody said so; else null"`
 }
 
 // mostDeeds bounds a exercise.

@@ -103,8 +103,8 @@ func PlacesOf(key Fault) []string {
 	return nil
 }
 
-// Diagnosis is what somebody says is wrong, or what is.
-type Diagnosis struct {
+// NamedFault is what somebody says is wrong, or what is.
+type NamedFault struct {
 	Fault Fault  `json:"fault" enum:"sags,shorted,bad-chip,no-cell,silent-console"`
 	Place string `json:"place" maxLength:"60"`
 }

@@ -111,11 +111,11 @@ func TestWhatWouldBeWrongOnARealMachineIsTold(t *testing.T) {
 func TestADiagnosisEndsIt(t *testing.T) {
 	s := practice.Begin(1)
 	require.Nil(t, s.Debrief())
-	is := practice.Diagnosis{Fault: practice.Shorted, Place: practice.DiskCard}
-	require.ErrorContains(t, s.Say(practice.Diagnosis{Fault: "ghost"}, is), "no fault is called")
-	require.ErrorContains(t, s.Say(practice.Diagnosis{Fault: practice.Shorted, Place: "Supply"}, is), "no place")
+	is := practice.NamedFault{Fault: practice.Shorted, Place: practice.DiskCard}
+	require.ErrorContains(t, s.Say(practice.NamedFault{Fault: "ghost"}, is), "no fault is called")
+	require.ErrorContains(t, s.Say(practice.NamedFault{Fault: practice.Shorted, Place: "Supply"}, is), "no place")
 	done(t, &s, practice.SwitchOn)
-	require.NoError(t, s.Say(practice.Diagnosis{Fault: practice.Shorted, Place: "Memory board 1"}, is))
+	require.NoError(t, s.Say(practice.NamedFault{Fault: practice.Shorted, Place: "Memory board 1"}, is))
 	told := s.Debrief()
 	require.False(t, told.Right)
 	require.Contains(t, told.Why, "but elsewhere")

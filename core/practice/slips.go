@@ -93,7 +93,7 @@ func (s *Exercise) Heard(now calendar.Date) *console.TextReading {
 // Debrief is what a exercise amounts to once somebody said what it is.
 type Debrief struct {
 	Right bool        `json:"right"`
-	Is    Diagnosis   `json:"is" doc:"What it is"`
+	Is    NamedFault  `json:"is" doc:"What it is"`
 	Words FaultWords  `json:"words"`
 	Why   string      `json:"why"`
 	Slips []LoggedAct `json:"slips" doc:"What would have been wrong on a machine that is one"`
@@ -102,7 +102,7 @@ type Debrief struct {
 
 // Say says what it is thought to be, and ends the exercise with what it is. It is refused where no fault or no place is
 // called so.
-func (s *Exercise) Say(d, is Diagnosis) error {
+func (s *Exercise) Say(d, is NamedFault) error {
 	switch words := FaultOf(d.Fault); {
 	case s.Said != nil:
 		return fmt.Errorf("this exercise is over; begin another")

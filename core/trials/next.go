@@ -23,7 +23,7 @@ type choice struct {
 // next chooses the trial that splits what is left most evenly by what each predicts; of equal ones that with the fewest
 // dangerous factors, then the fewest changes, the least effort, and the factors that come first. Nil when fewer than two
 // are left.
-func (c trialCase) next(left []candidate, isExplained bool) *Next {
+func (c trialCase) next(left []candidate, isExplained bool) *NextTrial {
 	if len(left) < 2 {
 		return nil
 	}
@@ -68,7 +68,7 @@ func (c trialCase) next(left []candidate, isExplained bool) *Next {
 	} else {
 		best = c.climb(judge, matter, best)
 	}
-	return &Next{On: c.names(best.on), Why: c.why(best, last, left, isExplained)}
+	return &NextTrial{On: c.names(best.on), Why: c.why(best, last, left, isExplained)}
 }
 
 // climb changes one factor or swaps two for as long as that is better.

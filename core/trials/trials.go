@@ -61,15 +61,15 @@ type Input struct {
 
 // Explanation is what could have made the difference.
 type Explanation struct {
-	Factors     []string `json:"factors"`
-	Makes       Result   `json:"makes"`
-	Probability float64  `json:"probability"` // beside the other explanations that are left
+	Factors     []string `json:"factors" says:"text"`
+	Makes       Result   `json:"makes" enum:"ok,fail"`
+	Probability float64  `json:"probability" doc:"Beside the other explanations that are left"`
 }
 
-// Next is the trial that tells most.
-type Next struct {
-	On  []string `json:"on"`
-	Why string   `json:"why"`
+// NextTrial is the trial that tells most.
+type NextTrial struct {
+	On  []string `json:"on" says:"text"`
+	Why string   `json:"why" says:"text"`
 }
 
 // Output is what the trials tell.
@@ -77,7 +77,7 @@ type Output struct {
 	Explanations []Explanation `json:"explanations"` // the likeliest first
 	Refuted      []string      `json:"refuted"`      // factors in no explanation that is left
 	Confounded   [][]string    `json:"confounded"`   // factors that were on in the very same trials
-	Next         *Next         `json:"next"`
+	Next         *NextTrial    `json:"next"`
 	Settled      bool          `json:"settled"` // exactly one explanation is left
 	Notes        []string      `json:"notes"`
 }

@@ -76,7 +76,7 @@ func (c *Client) Put(ctx context.Context, bench Bench) (lamps string, err error)
 }
 
 // Answer is what is wrong with the machine on the bench.
-func (c *Client) Answer(ctx context.Context) (is practice.Diagnosis, err error) {
+func (c *Client) Answer(ctx context.Context) (is practice.NamedFault, err error) {
 	answer, err := c.ask(ctx, "SIM:ANSWER?")
 	if err == nil {
 		err = json.Unmarshal([]byte(answer), &is)

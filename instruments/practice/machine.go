@@ -43,8 +43,8 @@ func MachineOf(b Bench) *Machine {
 }
 
 // Answer is what is wrong with it, and where.
-func (m *Machine) Answer() practice.Diagnosis {
-	return practice.Diagnosis{Fault: m.fault, Place: m.place}
+func (m *Machine) Answer() practice.NamedFault {
+	return practice.NamedFault{Fault: m.fault, Place: m.place}
 }
 
 func (m *Machine) has(unit string) bool {

@@ -30,7 +30,7 @@ func volts(m *practice.Machine, point string) float64 {
 
 // Every fault shows by its own sign and by none of another, whichever place the seed chose.
 func TestEachFaultShowsByItsOwnSign(t *testing.T) {
-	places := map[core.Diagnosis]bool{}
+	places := map[core.NamedFault]bool{}
 	for seed := range 400 {
 		m := machine(seed, core.Units()...)
 		is := m.Answer()

@@ -18,6 +18,7 @@ import (
 	"frugalheron/app/bench"
 	"frugalheron/app/condition"
 	"frugalheron/app/console"
+	"frugalheron/app/diagnosis"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
@@ -89,6 +90,7 @@ type Newer struct {
 	Want             *wanted.Want                 `json:"want,omitempty"`
 	Offer            *wanted.Offer                `json:"offer,omitempty"`
 	Capture          *console.Capture             `json:"capture,omitempty"`
+	Diagnosis        *diagnosis.Diagnosis         `json:"diagnosis,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
 	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
 	Deed             *upkeep.Deed                 `json:"deed,omitempty"`
@@ -287,6 +289,8 @@ func newer(record any) *Newer {
 		return &Newer{Want: &r}
 	case wanted.Offer:
 		return &Newer{Offer: &r}
+	case diagnosis.Diagnosis:
+		return &Newer{Diagnosis: &r}
 	case console.Capture:
 		return &Newer{Capture: &r}
 	case power.Supply:

@@ -44,7 +44,7 @@ func Register(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "end-practice", Method: http.MethodPost, Path: "/api/practice/diagnosis",
 		Summary: "Say what is wrong with the practice machine", Errors: httpx.ErrorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body corepractice.Diagnosis }) (
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body corepractice.NamedFault }) (
 		*httpx.Output[practice.Practice], error) {
 		return httpx.Answer(actions.Practice.Say(ctx, actor, in.Body))
 	})

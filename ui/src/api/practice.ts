@@ -5,7 +5,7 @@ import { api, ask, queryClient, type Schemas } from './client'
 export type Practice = Schemas['Practice']
 export type Exercise = Schemas['Exercise']
 export type Act = Schemas['Act']
-export type Diagnosis = Schemas['Diagnosis']
+export type NamedFault = Schemas['NamedFault']
 
 export const practiceQuery = queryOptions({ queryKey: ['practice'], queryFn: () => ask(api.GET('/api/practice')) })
 
@@ -24,6 +24,6 @@ export function usePractise() {
 }
 
 export function useEndPractice() {
-  return useMutation({ mutationFn: (said: Diagnosis) => ask(api.POST('/api/practice/diagnosis', { body: said })),
+  return useMutation({ mutationFn: (said: NamedFault) => ask(api.POST('/api/practice/diagnosis', { body: said })),
     onSuccess: told, onError: again })
 }

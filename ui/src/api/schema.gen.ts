@@ -1245,6 +1245,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diagnoses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite a symptom with its factors and trials
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-diagnosis"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/diagnoses/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out what was begun by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-diagnosis"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/diary": {
         parameters: {
             query?: never;
@@ -2247,6 +2287,30 @@ export interface paths {
         get: operations["date-machine"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/diagnoses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Symptoms of a machine with their trials, and what these tell
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-diagnoses"];
+        put?: never;
+        /**
+         * Begin to look for the cause of a symptom
+         * @description Roles: curator, technician.
+         */
+        post: operations["begin-diagnosis"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6620,6 +6684,27 @@ export interface components {
              */
             version: number;
         };
+        ChangedDiagnosis: {
+            /** @description What it was, where it was found */
+            cause?: string;
+            factors?: components["schemas"]["FactorInput"][];
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            since?: string;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "found" | "given up";
+            /** @example no picture for the first ten minutes */
+            symptom: string;
+            trials?: components["schemas"]["TrialInput"][];
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedDrafts: {
             /** @description The name of the answer before */
             answer: string;
@@ -7655,7 +7740,7 @@ export interface components {
             /** Format: int64 */
             deeds: number;
             /** @description What it is */
-            is: components["schemas"]["Diagnosis"];
+            is: components["schemas"]["NamedFault"];
             right: boolean;
             /** @description What would have been wrong on a machine that is one */
             slips: components["schemas"]["LoggedAct"][];
@@ -7778,10 +7863,53 @@ export interface components {
             fits: "exact" | "short" | "long";
             number: string;
         };
+        Diagnoses: {
+            /** @description Boards that were tried, over all machines */
+            boards: components["schemas"]["Elsewhere"][];
+            /** @description The open ones first, then the newest */
+            diagnoses: components["schemas"]["Diagnosis"][];
+            /** @description What was changed lately, by the history: it could be a factor */
+            offered: components["schemas"]["Offered"][];
+        };
         Diagnosis: {
-            /** @enum {string} */
-            fault: "sags" | "shorted" | "bad-chip" | "no-cell" | "silent-console";
-            place: string;
+            accession: string;
+            /** @description What it was, where it was found */
+            cause?: string;
+            factors?: components["schemas"]["FactorInput"][];
+            /** Format: int64 */
+            id: number;
+            judged: components["schemas"]["Judged"];
+            /** Format: int64 */
+            machineId: number;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            since?: string;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "found" | "given up";
+            /** @example no picture for the first ten minutes */
+            symptom: string;
+            trials?: components["schemas"]["TrialInput"][];
+            /** Format: int64 */
+            version: number;
+        };
+        DiagnosisInput: {
+            /** @description What it was, where it was found */
+            cause?: string;
+            factors?: components["schemas"]["FactorInput"][];
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            since?: string;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            state?: "open" | "found" | "given up";
+            /** @example no picture for the first ten minutes */
+            symptom: string;
+            trials?: components["schemas"]["TrialInput"][];
         };
         DiaryEntry: {
             /** @description Of the first of them; of a board that is in none, what it is called */
@@ -7964,6 +8092,17 @@ export interface components {
             ruleId: number;
             task: string;
         };
+        Elsewhere: {
+            /** Format: int64 */
+            assemblyId: number;
+            machines: components["schemas"]["InMachine"][];
+            /**
+             * @description Empty where the trials tell nothing of it
+             * @enum {string}
+             */
+            pairing: "" | "bad part" | "bad pairing" | "good part" | "comes and goes";
+            title: string;
+        };
         EndedRound: {
             /**
              * Format: int64
@@ -8083,7 +8222,7 @@ export interface components {
             fitted: string[];
             inspected: boolean;
             /** @description What it is, once somebody said so; else null */
-            is: components["schemas"]["Diagnosis"] | null;
+            is: components["schemas"]["NamedFault"] | null;
             ladder: components["schemas"]["TriedRung"][];
             /** @description Those that are lit; null while nobody looked since then */
             lamps: string | null;
@@ -8094,7 +8233,7 @@ export interface components {
             /** @description In the order in which they were taken */
             readings: components["schemas"]["MeterReading"][];
             /** @description What it is thought to be, once somebody said so; else null */
-            said: components["schemas"]["Diagnosis"] | null;
+            said: components["schemas"]["NamedFault"] | null;
             /** Format: int64 */
             seed: number;
             /**
@@ -8148,6 +8287,16 @@ export interface components {
             option: boolean;
             part: string;
             title: string;
+        };
+        Explanation: {
+            factors: string[];
+            /** @enum {string} */
+            makes: "ok" | "fail";
+            /**
+             * Format: double
+             * @description Beside the other explanations that are left
+             */
+            probability: number;
         };
         ExtraCost: {
             /** Format: int64 */
@@ -8271,6 +8420,28 @@ export interface components {
         FactValue: {
             ids: string[];
             value: string;
+        };
+        FactorInput: {
+            /**
+             * Format: int64
+             * @description The board or card that is put in; left out where it is none of ours
+             */
+            assemblyId?: number;
+            /** @description Having it on may hurt somebody or something */
+            danger?: boolean;
+            /**
+             * Format: double
+             * @description Of changing it: minutes, or any other measure
+             * @default 1
+             */
+            effort?: number;
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "part" | "setting" | "cleaning" | "environment" | "other";
+            /** @example other memory card */
+            name: string;
         };
         Failure: {
             actual: string;
@@ -8860,6 +9031,22 @@ export interface components {
             /** Format: date-time */
             since: string;
         };
+        InMachine: {
+            accession: string;
+            /** Format: int64 */
+            failed: number;
+            /** @description Day of the newest */
+            last: string;
+            /** Format: int64 */
+            machineId: number;
+            /**
+             * Format: int64
+             * @description Trials that went well
+             */
+            ok: number;
+            /** Format: int64 */
+            sometimes: number;
+        };
         Inspection: {
             /** Format: int64 */
             blankBytes: number;
@@ -9099,6 +9286,30 @@ export interface components {
             jobId: number;
             /** Format: int64 */
             machineId: number;
+        };
+        Judged: {
+            /** @description Factors that were on in the very same trials */
+            confounded: string[][];
+            /** @description The likeliest first; more than a screen holds are cut off */
+            explanations: components["schemas"]["Explanation"][];
+            inShort: string;
+            /** @description What leads back to the newest trial that went well; null where none did, or the last one */
+            lastGood: components["schemas"]["WayBack"] | null;
+            /** @description Explanations that were left after each trial */
+            left: number[];
+            /**
+             * Format: int64
+             * @description Explanations that are left beside those
+             */
+            more: number;
+            /** @description The trial that tells most; null where fewer than two explanations are left */
+            next: components["schemas"]["NextTrial"] | null;
+            notes: string[];
+            /** @description Factors in no explanation that is left */
+            refuted: string[];
+            /** @description How each trial went */
+            results: ("ok" | "fail" | "sometimes")[];
+            settled: boolean;
         };
         JudgedSubsystem: {
             /** @enum {string} */
@@ -10582,6 +10793,11 @@ export interface components {
             /** @description Where it is now, in words */
             where: string;
         };
+        NamedFault: {
+            /** @enum {string} */
+            fault: "sags" | "shorted" | "bad-chip" | "no-cell" | "silent-console";
+            place: string;
+        };
         NamedSet: {
             name: string;
             note?: string;
@@ -10688,6 +10904,7 @@ export interface components {
             connector?: components["schemas"]["ConnectorView"];
             custody?: components["schemas"]["Custody"];
             deed?: components["schemas"]["Deed"];
+            diagnosis?: components["schemas"]["Diagnosis"];
             finding?: components["schemas"]["Finding"];
             identification?: components["schemas"]["IdentificationView"];
             job?: components["schemas"]["Job"];
@@ -10736,6 +10953,10 @@ export interface components {
             /** @enum {string} */
             kind: "inspect" | "measure" | "remove" | "minimum" | "add" | "none";
             step: string;
+            why: string;
+        };
+        NextTrial: {
+            on: string[];
             why: string;
         };
         NotedFinding: {
@@ -10963,6 +11184,17 @@ export interface components {
             /** Format: int64 */
             id: number;
             what: string;
+        };
+        Offered: {
+            /**
+             * Format: int64
+             * @description The board that was moved, or null
+             */
+            assemblyId: number | null;
+            /** @enum {string} */
+            kind: "part" | "setting" | "cleaning" | "environment" | "other";
+            on: string;
+            words: string;
         };
         OpenData: {
             accession: string;
@@ -14299,6 +14531,24 @@ export interface components {
             /** @description Open findings that no job mends yet, and of which nobody decided that none does, the gravest first */
             wanting: components["schemas"]["Wanting"][];
         };
+        TrialInput: {
+            /** @description YYYY-MM-DD; today when it is left out */
+            day?: string;
+            /**
+             * Format: int64
+             * @description Of these, how often the symptom was there
+             */
+            failed: number;
+            note?: string;
+            /** @description Names of the factors that were on; all others were off */
+            on: string[];
+            /**
+             * Format: int64
+             * @description How often it was run so
+             * @default 1
+             */
+            runs?: number;
+        };
         TriedRung: {
             /** @enum {string} */
             kind: "minimum" | "add";
@@ -14673,6 +14923,17 @@ export interface components {
             /** @description Keys of the usual jobs, the likeliest first */
             usual: string[];
             where: string;
+        };
+        WayBack: {
+            /** @description Factors that were on then and are off now */
+            putBack: string[];
+            /** @description Factors that are on now and were off then */
+            takeBack: string[];
+            /**
+             * Format: int64
+             * @description That went well, from 1
+             */
+            trial: number;
         };
         WayView: {
             /** @description The procedure, or the log, from which it follows */
@@ -19885,6 +20146,164 @@ export interface operations {
             };
         };
     };
+    "change-diagnosis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedDiagnosis"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Diagnosis"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-diagnosis": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-diary": {
         parameters: {
             query?: {
@@ -24060,6 +24479,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DatedMachine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-diagnoses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Diagnoses"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "begin-diagnosis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiagnosisInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Diagnosis"];
                 };
             };
             /** @description Unauthorized */
@@ -31067,7 +31624,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Diagnosis"];
+                "application/json": components["schemas"]["NamedFault"];
             };
         };
         responses: {

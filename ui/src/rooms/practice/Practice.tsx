@@ -16,7 +16,7 @@ import { Part } from '../../kit/Part'
 import { Skeleton } from '../../kit/Skeleton'
 import { color, space } from '../../theme'
 import { Bench } from './Bench'
-import { Debrief, SayWhat } from './Diagnosis'
+import { Debrief, SayWhat } from './NamedFault'
 import { PracticeLadder } from './PracticeLadder'
 
 /** A machine that is none, with something wrong with it: the ladder and diagnosis are practised on it. */
