@@ -76,7 +76,7 @@ func TestABadPairingIsNoBadPart(t *testing.T) {
 	require.Equal(t, "EH-2", must(actions.Diagnosis.Diagnoses(ctx, viewer, machine)).Boards[0].Machines[1].Accession)
 	must(actions.Inventory.MoveAssembly(ctx, technician, card, 1, inventory.Move{To: "machine", MachineID: other}))
 	offered := must(actions.Diagnosis.Diagnoses(ctx, viewer, other)).Offered
-	require.Equal(t, []any{"part", card}, []any{offered[0].Kind, *offered[0].AssemblyID})
+	require.Equal(t, []any{"part", "received Disk card from EH-1, slot 2"}, []any{offered[0].Kind, offered[0].Words})
 }
 
 func TestTrialsThatAreRefused(t *testing.T) {

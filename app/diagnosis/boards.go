@@ -3,6 +3,7 @@ package diagnosis
 import (
 	"context"
 	"slices"
+	"time"
 
 	"frugalheron/app/action"
 	"frugalheron/core/trials"
@@ -91,11 +92,7 @@ func (s *Service) offered(ctx context.Context, actor action.Actor, machineID int
 		if kind == "" || len(found) == mostOffered {
 			continue
 		}
-		one := Offered{Words: e.What, On: e.At.UTC().Format("2006-01-02"), Kind: kind}
-		if e.Action == "move assembly" || e.Action == "receive assembly" {
-			one.AssemblyID = e.AssemblyID
-		}
-		found = append(found, one)
+		found = append(found, Offered{Words: e.What, On: e.At.UTC().Format(time.DateOnly), Kind: kind})
 	}
 	return found, err
 }

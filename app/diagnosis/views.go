@@ -90,10 +90,9 @@ type Diagnoses struct {
 
 // Offered is something that was changed.
 type Offered struct {
-	Words      string `json:"words" says:"text"`
-	On         string `json:"on"`
-	Kind       string `json:"kind" enum:"part,setting,cleaning,environment,other"`
-	AssemblyID *int64 `json:"assemblyId" doc:"The board that was moved, or null"`
+	Words string `json:"words" says:"text"`
+	On    string `json:"on"`
+	Kind  string `json:"kind" enum:"part,setting,cleaning,environment,other"`
 }
 
 func tell(row diagnosis.Diagnosis) Diagnosis {

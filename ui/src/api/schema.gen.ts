@@ -11186,11 +11186,6 @@ export interface components {
             what: string;
         };
         Offered: {
-            /**
-             * Format: int64
-             * @description The board that was moved, or null
-             */
-            assemblyId: number | null;
             /** @enum {string} */
             kind: "part" | "setting" | "cleaning" | "environment" | "other";
             on: string;
