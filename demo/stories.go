@@ -111,7 +111,7 @@ func tellStories(ctx context.Context, actions *app.App, curator action.Actor, pr
 	}
 	for _, part := range []func() error{
 		t.roms, t.identifications, t.questions, t.climates, t.teardowns, t.surveys, t.happened, t.measurements, t.signs,
-		t.services, t.power, t.jobs, t.stores, t.upkeep, t.policies, t.wanted,
+		t.services, t.power, t.jobs, t.stores, t.upkeep, t.policies, t.wanted, t.diagnoses,
 	} {
 		if err := part(); err != nil {
 			return err

@@ -14,6 +14,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/malformed"
+	"frugalheron/core/reckoning"
 	"frugalheron/core/trials"
 	"frugalheron/core/verdict"
 	"frugalheron/store/diagnosis"
@@ -45,7 +46,7 @@ var diagnoses = action.Records[diagnosis.Diagnosis, Diagnosis]{What: "the diagno
 
 // Diagnoses tells those of a machine, what trials elsewhere tell of the boards in them, and what was changed lately.
 func (s *Service) Diagnoses(ctx context.Context, actor action.Actor, machineID int64) (Diagnoses, error) {
-	told := Diagnoses{Diagnoses: []Diagnosis{}, Boards: []Elsewhere{}, Offered: []Offered{}}
+	told := Diagnoses{Stage: stageOf(nil), Diagnoses: []Diagnosis{}, Boards: []Elsewhere{}, Offered: []Offered{}}
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return told, err
 	}
@@ -53,12 +54,26 @@ func (s *Service) Diagnoses(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return told, err
 	}
-	told.Diagnoses = action.Views(rows, tell)
+	told.Diagnoses, told.Stage = action.Views(rows, tell), stageOf(rows)
 	if told.Boards, err = s.elsewhere(ctx, boardsOf(told.Diagnoses...)); err != nil {
 		return told, err
 	}
 	told.Offered, err = s.offered(ctx, actor, machineID)
 	return told, err
+}
+
+// stageOf says that a symptom which nobody has explained yet needs attention.
+func stageOf(rows []diagnosis.Diagnosis) reckoning.Stage {
+	stage := reckoning.Stage{State: reckoning.Untouched}
+	for _, row := range rows {
+		if stage.State == reckoning.Untouched {
+			stage.State = reckoning.InHand
+		}
+		if row.IsOpen {
+			stage.State, stage.Count = reckoning.NeedsAttention, stage.Count+1
+		}
+	}
+	return stage
 }
 
 func boardsOf(all ...Diagnosis) []int64 {

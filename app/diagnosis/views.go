@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"frugalheron/app/action"
+	"frugalheron/core/reckoning"
 	"frugalheron/core/trials"
 	"frugalheron/store/diagnosis"
 )
@@ -83,9 +84,10 @@ type Diagnosis struct {
 
 // Diagnoses are those of a machine.
 type Diagnoses struct {
-	Diagnoses []Diagnosis `json:"diagnoses" doc:"The open ones first, then the newest"`
-	Boards    []Elsewhere `json:"boards" doc:"Boards that were tried, over all machines"`
-	Offered   []Offered   `json:"offered" doc:"What was changed lately, by the history: it could be a factor"`
+	Stage     reckoning.Stage `json:"stage"`
+	Diagnoses []Diagnosis     `json:"diagnoses" doc:"The open ones first, then the newest"`
+	Boards    []Elsewhere     `json:"boards" doc:"Boards that were tried, over all machines"`
+	Offered   []Offered       `json:"offered" doc:"What was changed lately, by the history: it could be a factor"`
 }
 
 // Offered is something that was changed.

@@ -3,7 +3,6 @@ package trials
 import (
 	"fmt"
 	"math/bits"
-	"slices"
 	"strings"
 )
 
@@ -27,15 +26,11 @@ func (c trialCase) next(left []candidate, isExplained bool) *NextTrial {
 	if len(left) < 2 {
 		return nil
 	}
-	var last, matter, danger state
+	var last, matter state
 	if n := len(c.trials); n > 0 {
 		last = c.trials[n-1].on
 	}
-	for i, f := range c.factors {
-		if f.Danger {
-			danger |= 1 << i
-		}
-	}
+	danger := c.dangerous()
 	for _, e := range left {
 		matter |= e.all
 	}
@@ -119,28 +114,31 @@ func comesFirst(a, b state) bool {
 }
 
 func (c trialCase) why(best choice, last state, left []candidate, isExplained bool) string {
-	ok := []string{}
+	ok := 0
 	for _, e := range left {
 		if e.predicts(best.on) == OK {
-			ok = append(ok, strings.Join(c.names(e.all), " + "))
+			ok++
 		}
 	}
-	slices.Sort(ok)
-	ok = slices.Compact(ok)
-	const most = 4
-	if len(ok) > most {
-		ok = append(ok[:most], "others")
+	say := "say"
+	if ok == 1 {
+		say = "says"
 	}
-	why := fmt.Sprintf("of %d explanations some say that it works then", len(left))
-	if len(ok) > 0 {
-		why += " (" + strings.Join(ok, ", ") + ")"
-	}
-	why += ", some that it fails"
-	if changed := c.names(best.on ^ last); len(changed) > 0 {
-		why += "; change " + strings.Join(changed, ", ")
+	why := fmt.Sprintf("of %d explanations %d %s that it goes well then, %d that it fails", len(left), ok, say, len(left)-ok)
+	if len(c.trials) > 0 {
+		changes := []string{}
+		if on := c.names(best.on &^ last); len(on) > 0 {
+			changes = append(changes, "on "+strings.Join(on, ", "))
+		}
+		if off := c.names(last &^ best.on); len(off) > 0 {
+			changes = append(changes, "off "+strings.Join(off, ", "))
+		}
+		if len(changes) > 0 {
+			why += "; against the last trial " + strings.Join(changes, " and ")
+		}
 	}
 	if best.danger > 0 {
-		why += "; mind what may hurt: " + strings.Join(c.dangerous(best.on), ", ")
+		why += "; mind what may hurt: " + strings.Join(c.names(best.on&c.dangerous()), ", ")
 	}
 	if !isExplained {
 		why = "nothing is explained yet, as no trial had that result; " + why
@@ -148,12 +146,13 @@ func (c trialCase) why(best choice, last state, left []candidate, isExplained bo
 	return why
 }
 
-func (c trialCase) dangerous(on state) []string {
-	names := []string{}
+// dangerous are the factors that may hurt.
+func (c trialCase) dangerous() state {
+	var all state
 	for i, f := range c.factors {
-		if f.Danger && on.has(1<<i) {
-			names = append(names, f.Name)
+		if f.Danger {
+			all |= 1 << i
 		}
 	}
-	return names
+	return all
 }

@@ -7870,6 +7870,7 @@ export interface components {
             diagnoses: components["schemas"]["Diagnosis"][];
             /** @description What was changed lately, by the history: it could be a factor */
             offered: components["schemas"]["Offered"][];
+            stage: components["schemas"]["ReckonedStage"];
         };
         Diagnosis: {
             accession: string;

@@ -5,6 +5,7 @@ type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
   | 'console' | 'console port' | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found' | 'wants' | 'offers'
+  | 'diagnoses'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
@@ -57,6 +58,8 @@ const touches = {
   identification: ['glance', 'start', 'mysteries', 'dating'],
   /** What a machine shows, or by what that is read. */
   sign: [...ofMachine, 'signs', 'unknowns'],
+  /** A symptom, or what was tried to find its cause. */
+  diagnosis: [...ofMachine, 'diagnoses'],
   /** What its console said, or by which port that is heard. */
   console: [...ofMachine, 'console', 'console port'],
   /** What serves a machine. */

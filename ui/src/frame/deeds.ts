@@ -27,6 +27,8 @@ const machineDeeds: Deed[] = [
     to: openAt('power-up', 'power') },
   { name: 'Listen to its console', words: 'serial terminal port boot', who: 'writers', to: openAt('power-up', 'listen') },
   { name: 'Paste a screen text', words: 'console boot memory test type off', who: 'writers', to: openAt('power-up', 'text') },
+  { name: 'Look for the cause of a symptom', words: 'trial diagnosis fault what fixed it', who: 'writers',
+    to: openAt('set-up', 'symptom') },
   { name: 'Measure a rail', words: 'volts supply load', who: 'writers', to: 'power-up#rails' },
   { name: 'Print the condition report', words: 'paper', to: 'condition-report' },
   { name: 'Begin a log of taking apart', words: 'open disassembly', who: 'writers', to: openAt('open-up', 'log') },

@@ -29,7 +29,8 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
   const dossier = useQuery(queries.dossier)
   const known = { dossier: dossier.data, identified: useQuery(queries.identified).data,
     opened: useQuery(queries.opened).data, condition: useQuery(queries.condition).data,
-    power: useQuery(queries.power).data, treatment: useQuery(queries.treatment).data }
+    power: useQuery(queries.power).data, treatment: useQuery(queries.treatment).data,
+    diagnosed: useQuery(queries.diagnosed).data }
   const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
   const boards = new Set(assemblies.data?.map(({ id }) => id))

@@ -3,6 +3,7 @@ import type { ComponentType } from 'react'
 import { assembliesQuery, type FittedAssembly } from '../../api/assemblies'
 import { attachmentsQuery } from '../../api/attachments'
 import type { Schemas } from '../../api/client'
+import { diagnosesQuery } from '../../api/diagnosis'
 import { type Dossier, dossierQuery } from '../../api/dossier'
 import { glanceQuery } from '../../api/glance'
 import { datingQuery, identifyStageQuery } from '../../api/identify'
@@ -22,7 +23,7 @@ export type OnBench = { machine: Machine; assemblies: FittedAssembly[]; dossier:
 export const benchQueries = (machineId: number) => ({
   assemblies: assembliesQuery(machineId), dossier: dossierQuery(machineId), identified: identifyStageQuery(machineId),
   opened: openedUpQuery(machineId), condition: conditionQuery(machineId), power: powerQuery(machineId),
-  treatment: treatmentQuery(machineId),
+  treatment: treatmentQuery(machineId), diagnosed: diagnosesQuery(machineId),
 })
 
 export type StageState = Schemas['ReckonedStage']
@@ -30,7 +31,7 @@ export type StageState = Schemas['ReckonedStage']
 /** What tells how the stages stand, as far as it is there. */
 type Known = { dossier?: Dossier; machine?: Schemas['ReckonedMachine']; identified?: StageState
   opened?: OpenedUp; condition?: { stage: StageState }; power?: { stage: StageState }
-  treatment?: { stage: StageState } }
+  treatment?: { stage: StageState }; diagnosed?: { stage: StageState } }
 
 /**
  * A stage of the work: what a registrar calls it, the lines of the reckoning that it is about, its page with what that
@@ -79,8 +80,9 @@ export const stages: Stage[] = [
   { path: 'power-up', name: 'Power up', usual: 'first power', figures: ['gate', 'console', 'draw'],
     page: lazyPage(() => import('./stages/powerup/PowerUp').then((m) => m.PowerUp)),
     asks: (id) => [measurementsQuery(id)], state: ({ power }) => power?.stage },
-  { path: 'set-up', name: 'Set up', usual: 'configuration', figures: [],
-    later: 'Set up will hold slots, jumpers, memory banks and what is missing to run a program.' },
+  { path: 'set-up', name: 'Set up', usual: 'configuration', figures: ['trials'],
+    page: lazyPage(() => import('./stages/setup/SetUp').then((m) => m.SetUp)),
+    state: ({ diagnosed }) => diagnosed?.stage },
   { path: 'keep', name: 'Keep', usual: 'storage and care', figures: [],
     later: 'Keep will hold storage, checks that fall due, loans, labels and reports.' },
 ]
