@@ -29,7 +29,8 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	picture := func(owner files.Owner, shade uint8) files.Attachment {
 		return must(actions.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
-	ours, theirs, ofLot := picture(files.Owner{MachineID: &machine.ID}, 1), picture(files.Owner{MachineID: &other.ID}, 2),
+	ours, theirs, ofLot := picture(files.Owner{MachineID: &machine.ID}, 1),
+		picture(files.Owner{MachineID: &other.ID}, 2),
 		picture(files.Owner{AcquisitionID: &lot.ID}, 3)
 	found := must(actions.Condition.NoteFinding(ctx, technician, other.ID,
 		condition.NotedFinding{Subsystem: "plastics",

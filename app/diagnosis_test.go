@@ -45,7 +45,8 @@ func TestASymptomIsUntangled(t *testing.T) {
 	var stale *action.Stale
 	require.ErrorAs(t, second(actions.Diagnosis.Change(ctx, curator, begun.ID, begun.Version, in)), &stale)
 	in.State = "found"
-	require.ErrorContains(t, second(actions.Diagnosis.Change(ctx, technician, begun.ID, later.Version, in)), "what it was")
+	require.ErrorContains(t, second(actions.Diagnosis.Change(ctx, technician, begun.ID, later.Version, in)),
+		"what it was")
 	in.Cause = "a broken wire in the old cable"
 	later = must(actions.Diagnosis.Change(ctx, technician, begun.ID, later.Version, in))
 	require.Empty(t, unexplained(), "what was found is explained")

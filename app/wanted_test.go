@@ -82,7 +82,8 @@ func TestWhatIsWantedIsFoundInAnOfferAndBecomesALot(t *testing.T) {
 	require.Equal(t, []any{"document", "Service handbook of the Meridian 2", int64(4800)},
 		[]any{lot.Things[0].Kind, lot.Things[0].Title, *lot.PriceCents})
 	came := must(actions.Files.Attachments(ctx, technician, files.Owner{AcquisitionID: taken.LotID}, 0, 9)).Attachments
-	require.Equal(t, []any{photo.SHA256, true}, []any{came[0].SHA256, came[0].StaffOnly}, "its pictures are the lot's, too")
+	require.Equal(t, []any{photo.SHA256, true}, []any{came[0].SHA256, came[0].StaffOnly},
+		"its pictures are the lot's, too")
 	require.Len(t, must(actions.Files.Attachments(ctx, technician, ofOffer, 0, 9)).Attachments, 1)
 	found := must(actions.Wanted.Wants(ctx, technician))
 	require.Equal(t, lamp.ID, found[0].ID, "what is open goes first")

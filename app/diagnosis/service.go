@@ -150,7 +150,8 @@ func haveBoards(ctx context.Context, tx *sqlx.Tx, in DiagnosisInput) error {
 			continue
 		}
 		if _, err := storeinventory.AssemblyByID(ctx, tx, *f.AssemblyID); errors.Is(err, action.ErrNotFound) {
-			return action.Reject(fmt.Sprintf("factors[%d].assemblyId", i), fmt.Sprintf("there is no board %d", *f.AssemblyID))
+			return action.Reject(fmt.Sprintf("factors[%d].assemblyId", i), fmt.Sprintf("there is no board %d",
+				*f.AssemblyID))
 		} else if err != nil {
 			return err
 		}
@@ -159,7 +160,8 @@ func haveBoards(ctx context.Context, tx *sqlx.Tx, in DiagnosisInput) error {
 }
 
 // Begin keeps a symptom that is looked into.
-func (s *Service) Begin(ctx context.Context, actor action.Actor, machineID int64, in DiagnosisInput) (Diagnosis, error) {
+func (s *Service) Begin(ctx context.Context, actor action.Actor, machineID int64, in DiagnosisInput) (Diagnosis,
+	error) {
 	var added Diagnosis
 	if err := in.check(actor); err != nil {
 		return added, err

@@ -133,7 +133,8 @@ func judge(in DiagnosisInput) (Judged, error) {
 	asked := in.core()
 	out, err := trials.Judge(asked)
 	if err != nil {
-		return Judged{Explanations: []trials.Explanation{}, Refuted: []string{}, Confounded: [][]string{}, Notes: []string{},
+		return Judged{Explanations: []trials.Explanation{}, Refuted: []string{}, Confounded: [][]string{},
+			Notes:   []string{},
 			Results: []trials.Result{}, Left: []int{}}, err
 	}
 	j := Judged{Explanations: out.Explanations, Refuted: out.Refuted, Confounded: out.Confounded, Next: out.Next,

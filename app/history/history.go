@@ -92,7 +92,8 @@ func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
 func (s *Service) tell(e history.EventRow, text func(string) string) EventView {
-	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Action, Action: e.Action,
+	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Action,
+		Action:  e.Action,
 		MayUndo: action.Roles{}}
 	kind := action.EventOf(e.Action)
 	if kind == nil {

@@ -15,7 +15,8 @@ import (
 
 func calcCommand() *cobra.Command {
 	return family("calc", "Small sums: memory, clocks, disks, rails, mains, levels, fit, words, network settings", calcRAMCommand(),
-		calcVideoCommand(), calcFitCommand(), calcWordCommand(), calcNetCommand(), calcClockCommand(), calcDiskCommand(),
+		calcVideoCommand(), calcFitCommand(), calcWordCommand(), calcNetCommand(), calcClockCommand(),
+		calcDiskCommand(),
 		calcResistorCommand(), calcMainsCommand(), calcRailsCommand())
 }
 

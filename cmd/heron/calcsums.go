@@ -48,7 +48,8 @@ func (s sum[In, Out]) command() *cobra.Command {
 
 func calcClockCommand() *cobra.Command {
 	return sum[sums.ClockInput, sums.Clock]{use: "clock", short: "A clock from its crystal, against what a part may take",
-		example: `clock --crystal "14.31818 MHz" --divider 3 --rating "5 MHz"`, needs: []string{"crystal"}, of: sums.ClockOf,
+		example: `clock --crystal "14.31818 MHz" --divider 3 --rating "5 MHz"`, needs: []string{"crystal"},
+		of: sums.ClockOf,
 		flags: func(f *pflag.FlagSet, in *sums.ClockInput) {
 			f.StringVar(&in.Crystal, "crystal", "", "frequency of the crystal, as 14.31818 MHz")
 			f.Float64Var(&in.Divider, "divider", 1, "by which it is divided")
@@ -76,8 +77,10 @@ func calcDiskCommand() *cobra.Command {
 }
 
 func calcResistorCommand() *cobra.Command {
-	return sum[sums.ResistorInput, sums.Resistor]{use: "resistor", short: "A resistor in series that leaves a level over a load",
-		example: `resistor --from "5 V" --to "0.7 V" --load "75 ohm"`, needs: []string{"from", "to", "load"}, of: sums.ResistorOf,
+	return sum[sums.ResistorInput, sums.Resistor]{use: "resistor",
+		short:   "A resistor in series that leaves a level over a load",
+		example: `resistor --from "5 V" --to "0.7 V" --load "75 ohm"`, needs: []string{"from", "to", "load"},
+		of: sums.ResistorOf,
 		flags: func(f *pflag.FlagSet, in *sums.ResistorInput) {
 			f.StringVar(&in.From, "from", "", "the level that there is")
 			f.StringVar(&in.To, "to", "", "the level that is wanted")
@@ -91,7 +94,8 @@ func calcResistorCommand() *cobra.Command {
 }
 
 func calcMainsCommand() *cobra.Command {
-	return sum[sums.MainsInput, sums.Mains]{use: "mains", short: "A plate against the mains of a place, and a transformer's size",
+	return sum[sums.MainsInput, sums.Mains]{use: "mains",
+		short:   "A plate against the mains of a place, and a transformer's size",
 		example: `mains --rating "110-120 V 60 Hz" --local "230 V 50 Hz" --load "60 VA"`, needs: []string{"rating", "local"},
 		of: sums.MainsOf,
 		flags: func(f *pflag.FlagSet, in *sums.MainsInput) {

@@ -53,7 +53,8 @@ func rootCommand() *cobra.Command {
 	root.CompletionOptions.HiddenDefaultCmd = true
 	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), factsCommand(),
 		cautionCommand(), consoleCommand(),
-		measureCommand(), riskCommand(), gateCommand(), slotsCommand(), populationCommand(), memfaultCommand(), trialsCommand(), dueCommand(), partsCommand())
+		measureCommand(), riskCommand(), gateCommand(), slotsCommand(), populationCommand(), memfaultCommand(),
+		trialsCommand(), dueCommand(), partsCommand())
 	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(),
 		openAPICommand())
 	return root

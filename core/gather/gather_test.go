@@ -24,15 +24,18 @@ func TestBadChipsAreGatheredOnOneBoard(t *testing.T) {
 
 	b.Chips[2].Fixed = true
 	plan, _ = gather.Onto([]gather.Board{a, b})
-	require.Equal(t, gather.Plan{Onto: 1, Bad: 3, Swaps: []gather.Swap{{"4164", gather.Seat{2, "U1"}, gather.Seat{1, "U3"}},
+	require.Equal(t, gather.Plan{Onto: 1, Bad: 3, Swaps: []gather.Swap{{"4164", gather.Seat{2, "U1"}, gather.Seat{1,
+		"U3"}},
 		{"4164", gather.Seat{2, "U2"}, gather.Seat{1, "U2"}}}}, plan, "the fast one goes where it is asked for")
 
 	for name, boards := range map[string][]gather.Board{
-		"one board has them all already":  {a, {ID: 2, Chips: []gather.Chip{good("U1", 150)}}},
-		"each has one that is soldered":   {{1, []gather.Chip{{Type: "x", Bad: true, Fixed: true}}}, {2, []gather.Chip{{Type: "x", Bad: true, Fixed: true}}}},
-		"nothing of the type is good":     {{1, []gather.Chip{bad("U1", 150)}}, {2, []gather.Chip{bad("U1", 150)}}},
-		"what is good is too slow":        {{1, []gather.Chip{bad("U1", 80), good("U2", 150)}}, {2, []gather.Chip{bad("U1", 80), good("U2", 150)}}},
-		"nobody knows how fast they were": {{1, []gather.Chip{bad("U1", 0), good("U2", 150)}}, {2, []gather.Chip{bad("U1", 0), good("U2", 150)}}},
+		"one board has them all already": {a, {ID: 2, Chips: []gather.Chip{good("U1", 150)}}},
+		"each has one that is soldered":  {{1, []gather.Chip{{Type: "x", Bad: true, Fixed: true}}}, {2, []gather.Chip{{Type: "x", Bad: true, Fixed: true}}}},
+		"nothing of the type is good":    {{1, []gather.Chip{bad("U1", 150)}}, {2, []gather.Chip{bad("U1", 150)}}},
+		"what is good is too slow": {{1, []gather.Chip{bad("U1", 80), good("U2", 150)}}, {2,
+			[]gather.Chip{bad("U1", 80), good("U2", 150)}}},
+		"nobody knows how fast they were": {{1, []gather.Chip{bad("U1", 0), good("U2", 150)}}, {2,
+			[]gather.Chip{bad("U1", 0), good("U2", 150)}}},
 	} {
 		_, found := gather.Onto(boards)
 		require.False(t, found, name)

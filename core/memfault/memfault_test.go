@@ -44,13 +44,15 @@ func TestWhichChipIsThatError(t *testing.T) {
 			{"address":"0x0A001","expected":"0x04","actual":"0x00"}]}`,
 			[]string{"D2 data-line 1.00", "U42 chip 0.50", "U52 chip 0.50"}},
 		{"all bits of one bank", twoBanks + `"failures":[{"address":"0x10234","expected":15,"actual":0},
-			{"address":1,"expected":1,"actual":0}]}`, []string{"high bank-select 0.80", "D0 data-line 0.40", "U40 chip 0.20",
+			{"address":1,"expected":1,
+				"actual":0}]}`, []string{"high bank-select 0.80", "D0 data-line 0.40", "U40 chip 0.20",
 			"U50 chip 0.20", "U51 chip 0.20", "U52 chip 0.20", "U53 chip 0.20"}},
 		{"one bit of the only bank", oneBank + `"failures":[{"address":1,"expected":1,"actual":0}]}`,
 			[]string{"U1 chip 1.00", "D0 data-line 1.00"}},
 		{"all bits of the only bank", oneBank + `"failures":[{"address":1,"expected":1,"actual":2}]}`,
 			[]string{"common common 1.00", "U1 chip 0.50", "U2 chip 0.50"}},
-		{"syndromes", twoBanks + `"syndromes":{"0b":3},"failures":[{"address":0,"syndrome":"0x0B"},{"address":0,"syndrome":"7"},
+		{"syndromes",
+			twoBanks + `"syndromes":{"0b":3},"failures":[{"address":0,"syndrome":"0x0B"},{"address":0,"syndrome":"7"},
 			{"address":"0x20000","syndrome":"b"},{"address":3,"expected":1,"actual":1},{"address":3},
 			{"address":3,"syndrome":"xyz"}]}`, []string{"U43 chip 1.00"}},
 		{"a chip of several bits", `{"banks":[{"id":"a","base":0,"size":16,"chips":{"0":"U1","1":"U1","2":"U2"}},
@@ -59,7 +61,8 @@ func TestWhichChipIsThatError(t *testing.T) {
 	} {
 		require.Equal(t, c.says, told(judge(t, c.in)), c.about)
 	}
-	out := judge(t, twoBanks+`"syndromes":{"0b":3},"failures":[{"address":0,"syndrome":"7"},{"address":"0x20000","syndrome":"b"},
+	out := judge(t,
+		twoBanks+`"syndromes":{"0b":3},"failures":[{"address":0,"syndrome":"7"},{"address":"0x20000","syndrome":"b"},
 		{"address":3,"expected":1,"actual":1},{"address":3,"expected":16,"actual":0}]}`)
 	require.Equal(t, 1, out.Unplaced)
 	require.Equal(t, []memfault.Problem{{2, "0x20000 lies in no bank"}, {3, "at 0x3 what was there is what was expected"},
@@ -76,8 +79,10 @@ func TestAnAddressLine(t *testing.T) {
 		return twoBanks + `"failures":[` + list[1:] + `]}`
 	}
 	require.Equal(t, []string{"A5 address-line 1.00", "U40 chip 0.50", "U41 chip 0.50"}, told(judge(t, failures(64))))
-	require.Equal(t, "A5 address-line 0.46", told(judge(t, `{"banks":[{"id":"a","base":0,"size":64,"chips":{"0":"U1","1":"U2","2":"U3"}}],
-		"failures":[{"address":32,"expected":3,"actual":1},{"address":33,"expected":3,"actual":2},{"address":34,"expected":3,"actual":2},
+	require.Equal(t, "A5 address-line 0.46", told(judge(t,
+		`{"banks":[{"id":"a","base":0,"size":64,"chips":{"0":"U1","1":"U2","2":"U3"}}],
+		"failures":[{"address":32,"expected":3,"actual":1},{"address":33,"expected":3,"actual":2},{"address":34,
+			"expected":3,"actual":2},
 		{"address":36,"expected":3,"actual":2},{"address":40,"expected":3,"actual":2},{"address":48,"expected":3,"actual":2},
 		{"address":49,"expected":3,"actual":2},{"address":50,"expected":3,"actual":2},{"address":51,"expected":3,"actual":2},
 		{"address":52,"expected":3,"actual":2},{"address":53,"expected":3,"actual":2}]}`))[2])

@@ -58,7 +58,8 @@ func newCase(in Input) (*memoryCase, error) {
 	for n := 1; n < len(c.byBase); n++ {
 		before, one := in.Banks[c.byBase[n-1]], in.Banks[c.byBase[n]]
 		if uint64(one.Base)-uint64(before.Base) < uint64(before.Size) {
-			return nil, wrong(fmt.Sprintf("banks[%d].base", c.byBase[n]), "%#x lies in the bank %s, too", one.Base, before.ID)
+			return nil, wrong(fmt.Sprintf("banks[%d].base", c.byBase[n]), "%#x lies in the bank %s, too", one.Base,
+				before.ID)
 		}
 	}
 	for written, bit := range in.Syndromes {

@@ -36,8 +36,9 @@ func (c *memoryCase) suspects() []Suspect {
 			Why: "all bits of all banks fail: look at what they share, as clock, supply and controller"})
 	case len(whole) < len(c.banks):
 		for _, i := range whole {
-			found = append(found, Suspect{Group: c.banks[i].ID, Kind: BankSelect, Share: c.share(bits.OnesCount64(failing[i])),
-				Why: "all bits of this bank fail, and not those of every other: its select"})
+			found = append(found, Suspect{Group: c.banks[i].ID, Kind: BankSelect,
+				Share: c.share(bits.OnesCount64(failing[i])),
+				Why:   "all bits of this bank fail, and not those of every other: its select"})
 		}
 	}
 	found = append(found, c.dataLines(failing, any)...)

@@ -51,7 +51,8 @@ func newMachine(library *device.Library, in Input) (*machine, error) {
 	}
 	for i, s := range in.Stock {
 		if s.Count < 0 || s.Count > mostStock {
-			return nil, wrong(fmt.Sprintf("stock[%d].count", i), "%d is no number of modules up to %d", s.Count, mostStock)
+			return nil, wrong(fmt.Sprintf("stock[%d].count", i), "%d is no number of modules up to %d", s.Count,
+				mostStock)
 		}
 		m.count(m.read(s.Text), s.Count)
 	}

@@ -109,7 +109,8 @@ func (m *machine) chosen(found []filling, isLegal bool) []filling {
 // plan puts modules into sockets: those that serve stay, then what lies in stock, then what was taken out of other sockets,
 // then what is bought.
 func (m *machine) plan(f filling) Plan {
-	told := Plan{Sockets: map[string]*string{}, Bytes: f.bytes, Jumpers: map[string]any{}, Changes: f.changes, Buy: []Buy{}}
+	told := Plan{Sockets: map[string]*string{}, Bytes: f.bytes, Jumpers: map[string]any{}, Changes: f.changes,
+		Buy: []Buy{}}
 	for name, set := range f.jumpers {
 		told.Jumpers[name] = set
 	}

@@ -150,7 +150,8 @@ func (b *backplane) clashesNow(at []int) []Problem {
 					if i != j {
 						cards = append(cards, other.ID)
 					}
-					found = append(found, Problem{Overlap, cards, fmt.Sprintf("%s %s and %s meet", need.Resource, need.Now,
+					found = append(found, Problem{Overlap, cards, fmt.Sprintf("%s %s and %s meet", need.Resource,
+						need.Now,
 						theirs.Now)})
 				}
 			}

@@ -35,7 +35,8 @@ func TestClocks(t *testing.T) {
 		`{"hz":4772726.666666667,"ratingHz":4770000,"ok":true,"note":"4.7727 MHz is 4.77 MHz when it is written as the rating is"}`)
 	says(t, sums.ClockOf, sums.ClockInput{Crystal: "20 MHz", Divider: 2, Multiplier: 1, Rating: "8.0 MHz"},
 		`{"hz":10000000,"ratingHz":8000000,"ok":false,"note":"10 MHz is above the rating by 25 %"}`)
-	says(t, sums.ClockOf, sums.ClockInput{Crystal: "33 MHz", Divider: 1, Multiplier: 2}, `{"hz":66000000,"ratingHz":null,"ok":null,"note":""}`)
+	says(t, sums.ClockOf, sums.ClockInput{Crystal: "33 MHz", Divider: 1, Multiplier: 2},
+		`{"hz":66000000,"ratingHz":null,"ok":null,"note":""}`)
 	refuses(t, sums.ClockOf, sums.ClockInput{Crystal: "1 MHz", Multiplier: 1}, "divider")
 	refuses(t, sums.ClockOf, sums.ClockInput{Crystal: "1 V", Divider: 1, Multiplier: 1}, "crystal")
 }
@@ -47,7 +48,8 @@ func TestDisks(t *testing.T) {
 		`{"bytes":258048000,"shownBytes":132120576,"limit":528482304}`)
 	says(t, sums.DiskOf, sums.DiskInput{Cylinders: 10, Heads: 1, Sectors: 17, Limit: "32 MB"},
 		`{"bytes":87040,"shownBytes":87040,"limit":32000000}`)
-	says(t, sums.DiskOf, sums.DiskInput{Cylinders: 10, Heads: 1, Sectors: 17}, `{"bytes":87040,"shownBytes":87040,"limit":null}`)
+	says(t, sums.DiskOf, sums.DiskInput{Cylinders: 10, Heads: 1, Sectors: 17}, `{"bytes":87040,"shownBytes":87040,
+		"limit":null}`)
 	refuses(t, sums.DiskOf, sums.DiskInput{Cylinders: 10, Sectors: 17}, "heads")
 	refuses(t, sums.DiskOf, sums.DiskInput{Cylinders: math.MaxInt64, Heads: 9, Sectors: 9}, "cylinders")
 	refuses(t, sums.DiskOf, sums.DiskInput{Cylinders: 1, Heads: 1, Sectors: 1, Limit: "much"}, "limit")
@@ -56,7 +58,8 @@ func TestDisks(t *testing.T) {
 func TestResistors(t *testing.T) {
 	says(t, sums.ResistorOf, sums.ResistorInput{From: "5 V", To: "1 V", Load: "75 ohm", Source: "25 ohm"},
 		`{"ohms":275,"e12":270,"e24":270,"levels":{"e12":1.0135135135135136,"e24":1.0135135135135136}}`)
-	says(t, sums.ResistorOf, sums.ResistorInput{From: "1 V", To: "1 V", Load: "75"}, `{"ohms":0,"e12":0,"e24":0,"levels":{"e12":1,"e24":1}}`)
+	says(t, sums.ResistorOf, sums.ResistorInput{From: "1 V", To: "1 V", Load: "75"},
+		`{"ohms":0,"e12":0,"e24":0,"levels":{"e12":1,"e24":1}}`)
 	refuses(t, sums.ResistorOf, sums.ResistorInput{From: "1 V", To: "5 V", Load: "75 ohm"}, "to:")
 	refuses(t, sums.ResistorOf, sums.ResistorInput{From: "5 V", To: "4.9 V", Load: "75 ohm", Source: "75 ohm"}, "source")
 }

@@ -37,7 +37,8 @@ func ExampleJudge() {
 
 // Three changes at once are untangled, and what was taken back counts.
 func TestThreeChangesAtOnce(t *testing.T) {
-	const factors = `{"factors":["roms","cell","cable"],"trials":[{"on":[],"result":"fail"},{"on":["roms","cell","cable"],"result":"ok"}`
+	const factors = `{"factors":["roms","cell","cable"],"trials":[{"on":[],"result":"fail"},{"on":["roms","cell",
+		"cable"],"result":"ok"}`
 	first := judge(t, factors+`]}`)
 	require.Len(t, first.Explanations, 6)
 	require.Equal(t, [][]string{{"roms", "cell", "cable"}}, first.Confounded)
@@ -53,13 +54,16 @@ func TestWhatTrialsTell(t *testing.T) {
 	for _, c := range []struct {
 		about, in, says string
 	}{
-		{"nothing was tried", `{"factors":["a"],"makes":"ok"}`, `{"explanations":[],"refuted":[],"confounded":[],"next":null,
+		{"nothing was tried", `{"factors":["a"],"makes":"ok"}`,
+			`{"explanations":[],"refuted":[],"confounded":[],"next":null,
 			"settled":false,"notes":[]}`},
-		{"nothing is explained yet", `{"factors":["a","b","c"],"trials":[{"on":[],"result":"fail"},{"on":["a"],"result":"fail"}],
+		{"nothing is explained yet",
+			`{"factors":["a","b","c"],"trials":[{"on":[],"result":"fail"},{"on":["a"],"result":"fail"}],
 			"maxTogether":1}`, `{"explanations":[],"refuted":["a"],"confounded":[["b","c"]],"next":{"on":["a","b"],
 			"why":"nothing is explained yet, as no trial had that result; of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial on b"},
 			"settled":false,"notes":[]}`},
-		{"what may hurt is left alone", `{"factors":[{"name":"a","danger":true},"b"],"trials":[{"on":[],"result":"fail"},
+		{"what may hurt is left alone",
+			`{"factors":[{"name":"a","danger":true},"b"],"trials":[{"on":[],"result":"fail"},
 			{"on":["a","b"],"result":"ok"}],"maxTogether":1}`, `{"explanations":[{"factors":["a"],"makes":"ok","probability":0.5},
 			{"factors":["b"],"makes":"ok","probability":0.5}],"refuted":[],"confounded":[["a","b"]],"next":{"on":["b"],
 			"why":"of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial off a"},"settled":false,"notes":[]}`},
@@ -72,7 +76,8 @@ func TestWhatTrialsTell(t *testing.T) {
 		{"nobody knows which way", `{"factors":["a"],"trials":[{"on":["a"],"result":"ok"}]}`,
 			`{"explanations":[{"factors":["a"],"makes":"ok","probability":1}],"refuted":[],"confounded":[],"next":null,"settled":true,
 			"notes":["nobody tried it with nothing changed; such a trial says what there is to explain"]}`},
-		{"either way", `{"factors":["a","b"],"trials":[{"on":["a"],"result":"ok"},{"on":["b"],"result":"fail"}],"maxTogether":1}`,
+		{"either way", `{"factors":["a","b"],"trials":[{"on":["a"],"result":"ok"},{"on":["b"],"result":"fail"}],
+			"maxTogether":1}`,
 			`{"explanations":[{"factors":["a"],"makes":"ok","probability":0.5},{"factors":["b"],"makes":"fail","probability":0.5}],
 			"refuted":[],"confounded":[],"next":{"on":[],"why":"of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial off b"},
 			"settled":false,"notes":["nobody tried it with nothing changed; such a trial says what there is to explain"]}`},

@@ -22,7 +22,8 @@ export function Gather({ machine, treatment: { gather }, mayWrite }: Props) {
       <ol>{steps.map((step) => <li key={step}>{step}</li>)}</ol>
       {mayWrite && <Buttons>
         <Button $small $tone="main" isPending={add.isPending} onPress={() => {
-          add.mutate({ title: title.slice(0, 200), assemblyId: gather.onto, note: `Swap ${steps.join('; ')}`.slice(0, 2000) })
+          add.mutate({ title: title.slice(0, 200), assemblyId: gather.onto, note: `Swap ${steps.join('; ')}`.slice(0,
+            2000) })
         }}>Put it down as a job</Button>
       </Buttons>}
       <NotSaved error={add.error} />

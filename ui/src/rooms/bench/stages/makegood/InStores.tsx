@@ -8,7 +8,8 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 
-/** What lies in the stores for the machine: parts that came out of it and were kept or lent, and those for its model. */
+/** What lies in the stores for the machine: parts that came out of it and were kept or lent,
+  and those for its model. */
 export function InStores({ machineId }: { machineId: number }) {
   const stock = useQuery(stockForMachineQuery(machineId))
   if (stock.error) return <Notice tone="stop" word="Stores not read.">{messageOf(stock.error)}</Notice>

@@ -24,7 +24,8 @@ export function FactorForm({ fields, at, boards, onSubmit, ...form }: Props) {
   const loose = useInfiniteQuery(looseQuery('')).data?.pages.flatMap((page) => page.assemblies) ?? []
   if (!factor) return null
   const isUsed = trials.some(({ on }) => on.includes(factor.name))
-  const all = [...boards.map(({ id, title }) => ({ id, title })), ...loose.map(({ id, title }) => ({ id, title: `${title} (in store)` }))]
+  const all = [...boards.map(({ id, title }) => ({ id, title })), ...loose.map(({ id, title }) => ({ id,
+    title: `${title} (in store)` }))]
   return (
     <RecordForm {...form} action="Save" wrong={wrong} onSubmit={(data) => {
       const name = textOf(data, 'name').trim()
@@ -32,7 +33,8 @@ export function FactorForm({ fields, at, boards, onSubmit, ...form }: Props) {
       setWrong(effort >= 0 ? {} : { effort: 'Write a figure from 0 up.' })
       if (!(effort >= 0)) return
       // A new name is its name in all trials.
-      onSubmit({ factors: factors.map((one, i) => i === at ? { name, kind, effort, danger, assemblyId: Number(board) || undefined } : one),
+      onSubmit({ factors: factors.map((one, i) => i === at ? { name, kind, effort, danger,
+        assemblyId: Number(board) || undefined } : one),
         trials: trials.map((one) => ({ ...one, on: one.on.map((was) => was === factor.name ? name : was) })) })
     }}>
       <FieldGrid>

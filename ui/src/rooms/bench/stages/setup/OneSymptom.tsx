@@ -16,7 +16,8 @@ import { SymptomForm } from './SymptomForm'
 import { TrialForm } from './TrialForm'
 import { TrialTable } from './TrialTable'
 
-/** What is done to a symptom now: nothing, it is edited, a trial (from 0) or a factor is, or a new trial is written down. */
+/** What is done to a symptom now: nothing, it is edited, a trial (from 0) or a factor is,
+  or a new trial is written down. */
 type Doing = { what: '' | 'symptom' } | { what: 'trial'; at: number; on?: string[] } | { what: 'factor'; at: number }
 
 type Props = { diagnosis: Diagnosis; offered: Offered[]; boards: FittedAssembly[]; mayWrite: boolean }
