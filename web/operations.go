@@ -9,6 +9,7 @@ import (
 	"frugalheron/web/console"
 	"frugalheron/web/dating"
 	"frugalheron/web/diagnosis"
+	"frugalheron/web/engines"
 	"frugalheron/web/evidence"
 	"frugalheron/web/files"
 	"frugalheron/web/history"
@@ -56,6 +57,7 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	power.Register(api, actions)
 	console.Register(api, actions)
 	diagnosis.Register(api, actions)
+	engines.Register(api, actions)
 	practice.Register(api, actions)
 	work.Register(api, actions)
 	parts.Register(api, actions)

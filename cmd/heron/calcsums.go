@@ -47,22 +47,23 @@ func (s sum[In, Out]) command() *cobra.Command {
 }
 
 func calcClockCommand() *cobra.Command {
-	return sum[sums.ClockInput, sums.Clock]{use: "clock", short: "A clock from its crystal, against what a part may take",
+	return sum[sums.ClockInput, sums.ClockSum]{use: "clock", short: "A clock from its crystal, against what a part may take",
 		example: `clock --crystal "14.31818 MHz" --divider 3 --rating "5 MHz"`, needs: []string{"crystal"},
 		of: sums.ClockOf,
 		flags: func(f *pflag.FlagSet, in *sums.ClockInput) {
 			f.StringVar(&in.Crystal, "crystal", "", "frequency of the crystal, as 14.31818 MHz")
-			f.Float64Var(&in.Divider, "divider", 1, "by which it is divided")
-			f.Float64Var(&in.Multiplier, "multiplier", 1, "by which it is multiplied")
+			in.Divider, in.Multiplier = new(float64), new(float64)
+			f.Float64Var(in.Divider, "divider", 1, "by which it is divided")
+			f.Float64Var(in.Multiplier, "multiplier", 1, "by which it is multiplied")
 			f.StringVar(&in.Rating, "rating", "", "what the part may take")
 		},
-		say: func(out io.Writer, c sums.Clock) {
+		say: func(out io.Writer, c sums.ClockSum) {
 			fmt.Fprintln(out, quantity.Hertz.Say(c.Hz), verdictOf(c.OK), c.Note)
 		}}.command()
 }
 
 func calcDiskCommand() *cobra.Command {
-	return sum[sums.DiskInput, sums.Disk]{use: "disk", short: "What a disk holds, and what of it the firmware reaches",
+	return sum[sums.DiskInput, sums.DiskSum]{use: "disk", short: "What a disk holds, and what of it the firmware reaches",
 		example: `disk --cylinders 1048 --heads 16 --sectors 63 --limit "504 MiB"`, needs: []string{"cylinders", "heads", "sectors"},
 		of: sums.DiskOf,
 		flags: func(f *pflag.FlagSet, in *sums.DiskInput) {
@@ -71,13 +72,13 @@ func calcDiskCommand() *cobra.Command {
 			f.Int64Var(&in.Sectors, "sectors", 0, "sectors of 512 bytes in a track")
 			f.StringVar(&in.Limit, "limit", "", "a size, as 504 MiB, or a geometry, as 1024/16/63")
 		},
-		say: func(out io.Writer, d sums.Disk) {
+		say: func(out io.Writer, d sums.DiskSum) {
 			fmt.Fprintf(out, "%d bytes, shown %d (%s, binary)\n", d.Bytes, d.Shown, memory.Format(d.Shown))
 		}}.command()
 }
 
 func calcResistorCommand() *cobra.Command {
-	return sum[sums.ResistorInput, sums.Resistor]{use: "resistor",
+	return sum[sums.ResistorInput, sums.ResistorSum]{use: "resistor",
 		short:   "A resistor in series that leaves a level over a load",
 		example: `resistor --from "5 V" --to "0.7 V" --load "75 ohm"`, needs: []string{"from", "to", "load"},
 		of: sums.ResistorOf,
@@ -87,14 +88,14 @@ func calcResistorCommand() *cobra.Command {
 			f.StringVar(&in.Load, "load", "", "resistance of what is driven")
 			f.StringVar(&in.Source, "source", "", "resistance of what drives")
 		},
-		say: func(out io.Writer, r sums.Resistor) {
+		say: func(out io.Writer, r sums.ResistorSum) {
 			fmt.Fprintf(out, "%s; E12 %s leaves %s, E24 %s leaves %s\n", quantity.Ohms.Say(r.Ohms), quantity.Ohms.Say(r.E12),
 				quantity.Volts.Say(r.Levels.E12), quantity.Ohms.Say(r.E24), quantity.Volts.Say(r.Levels.E24))
 		}}.command()
 }
 
 func calcMainsCommand() *cobra.Command {
-	return sum[sums.MainsInput, sums.Mains]{use: "mains",
+	return sum[sums.MainsInput, sums.MainsSum]{use: "mains",
 		short:   "A plate against the mains of a place, and a transformer's size",
 		example: `mains --rating "110-120 V 60 Hz" --local "230 V 50 Hz" --load "60 VA"`, needs: []string{"rating", "local"},
 		of: sums.MainsOf,
@@ -102,9 +103,10 @@ func calcMainsCommand() *cobra.Command {
 			f.StringVar(&in.Rating, "rating", "", "what the plate says")
 			f.StringVar(&in.Local, "local", "", "what there is, as 230 V 50 Hz")
 			f.StringVar(&in.Load, "load", "", "what it draws, as 60 VA")
-			f.Float64Var(&in.Margin, "margin", 25, "percent that the transformer gives beyond")
+			in.Margin = new(float64)
+			f.Float64Var(in.Margin, "margin", 25, "percent that the transformer gives beyond")
 		},
-		say: func(out io.Writer, m sums.Mains) {
+		say: func(out io.Writer, m sums.MainsSum) {
 			fmt.Fprintln(out, verdictOf(&m.OK))
 			for _, why := range m.Why {
 				fmt.Fprintln(out, " ", why)
@@ -116,13 +118,13 @@ func calcMainsCommand() *cobra.Command {
 }
 
 func calcRailsCommand() *cobra.Command {
-	return sum[sums.RailsInput, sums.Rails]{use: "rails", short: "What is drawn of the rails of a supply, against what they give",
+	return sum[sums.RailsInput, sums.RailsSum]{use: "rails", short: "What is drawn of the rails of a supply, against what they give",
 		example: `rails --rating "+5 20, -12 0.5" --draw "+5 3.2, +5 1.1"`, of: sums.RailsOf,
 		flags: func(f *pflag.FlagSet, in *sums.RailsInput) {
 			f.StringVar(&in.Rating, "rating", "", "amperes by rail")
 			f.StringVar(&in.Draw, "draw", "", "amperes by rail; one may stand several times")
 		},
-		say: func(out io.Writer, r sums.Rails) {
+		say: func(out io.Writer, r sums.RailsSum) {
 			for _, name := range slices.Sorted(maps.Keys(r.Rails)) {
 				one := r.Rails[name]
 				fmt.Fprintf(out, "%-6s %g A drawn, %s", name, one.Draw, verdictOf(one.OK))

@@ -8,14 +8,14 @@ import (
 
 // ClockInput is what a clock is made from.
 type ClockInput struct {
-	Crystal    string  `json:"crystal" example:"14.31818 MHz"`
-	Divider    float64 `json:"divider" default:"1" required:"false"`
-	Multiplier float64 `json:"multiplier" default:"1" required:"false"`
-	Rating     string  `json:"rating" required:"false" example:"5 MHz" doc:"What the part may take; empty where nobody knows"`
+	Crystal    string   `json:"crystal" example:"14.31818 MHz"`
+	Divider    *float64 `json:"divider,omitempty" doc:"1 where it is left out"`
+	Multiplier *float64 `json:"multiplier,omitempty" doc:"1 where it is left out"`
+	Rating     string   `json:"rating" required:"false" example:"5 MHz" doc:"What the part may take; empty where nobody knows"`
 }
 
-// Clock is what comes of it.
-type Clock struct {
+// ClockSum is what comes of it.
+type ClockSum struct {
 	Hz       float64  `json:"hz"`
 	RatingHz *float64 `json:"ratingHz" doc:"Null where nobody knows"`
 	OK       *bool    `json:"ok" doc:"Not above the rating; null where nobody knows that"`
@@ -24,23 +24,24 @@ type Clock struct {
 
 // ClockOf divides and multiplies a crystal, and compares it with what a part may take. A rating is a rounded figure: what
 // is above it by no more than half of its last written digit is the same grade, with a note.
-func ClockOf(in ClockInput) (Clock, error) {
+func ClockOf(in ClockInput) (ClockSum, error) {
 	crystal, _, err := positive("crystal", in.Crystal, quantity.Hertz)
 	if err != nil {
-		return Clock{}, err
+		return ClockSum{}, err
 	}
-	for field, figure := range map[string]*float64{"divider": &in.Divider, "multiplier": &in.Multiplier} {
-		if !(*figure > 0 && *figure < 1e9) {
-			return Clock{}, wrong(field, "%v is not above 0", *figure)
+	divider, multiplier := or(in.Divider, 1), or(in.Multiplier, 1)
+	for field, figure := range map[string]float64{"divider": divider, "multiplier": multiplier} {
+		if !(figure > 0 && figure < 1e9) {
+			return ClockSum{}, wrong(field, "%v is not above 0", figure)
 		}
 	}
-	c := Clock{Hz: crystal / in.Divider * in.Multiplier}
+	c := ClockSum{Hz: crystal / divider * multiplier}
 	if in.Rating == "" {
 		return c, nil
 	}
 	rating, digit, err := positive("rating", in.Rating, quantity.Hertz)
 	if err != nil {
-		return Clock{}, err
+		return ClockSum{}, err
 	}
 	over := c.Hz - rating
 	isOK := over <= 0 || same(c.Hz, rating) || over <= digit/2 || same(over, digit/2)

@@ -18,8 +18,8 @@ type DiskInput struct {
 	Limit     string `json:"limit" required:"false" example:"1024/16/63" doc:"A size, as 504 MiB, or a geometry; empty for none. K and M are decimal, Ki and Mi binary"`
 }
 
-// Disk is what the disk holds, and what of it is shown.
-type Disk struct {
+// DiskSum is what the disk holds, and what of it is shown.
+type DiskSum struct {
 	Bytes int64  `json:"bytes"`
 	Shown int64  `json:"shownBytes"`
 	Limit *int64 `json:"limit" doc:"In bytes; null for none"`
@@ -32,12 +32,12 @@ var (
 
 // DiskOf tells how much of a disk is seen: a limit of size cuts off the size, one of geometry each of its figures. Firmware
 // that starts again from 0 behind its limit shows less than that; nothing is said of it here.
-func DiskOf(in DiskInput) (Disk, error) {
+func DiskOf(in DiskInput) (DiskSum, error) {
 	all, err := sectorsOf("", [3]int64{in.Cylinders, in.Heads, in.Sectors})
 	if err != nil {
-		return Disk{}, err
+		return DiskSum{}, err
 	}
-	d := Disk{Bytes: all, Shown: all}
+	d := DiskSum{Bytes: all, Shown: all}
 	limit := strings.TrimSpace(in.Limit)
 	if limit == "" {
 		return d, nil
@@ -46,13 +46,13 @@ func DiskOf(in DiskInput) (Disk, error) {
 		most, seen := [3]int64{}, [3]int64{}
 		for i, have := range []int64{in.Cylinders, in.Heads, in.Sectors} {
 			if most[i], err = strconv.ParseInt(m[i+1], 10, 64); err != nil {
-				return Disk{}, wrong("limit", "%s is no figure of a geometry", m[i+1])
+				return DiskSum{}, wrong("limit", "%s is no figure of a geometry", m[i+1])
 			}
 			seen[i] = min(have, most[i])
 		}
 		reach, err := sectorsOf("limit", most)
 		if err != nil {
-			return Disk{}, err
+			return DiskSum{}, err
 		}
 		d.Limit = &reach
 		d.Shown, err = sectorsOf("limit", seen)
@@ -60,7 +60,7 @@ func DiskOf(in DiskInput) (Disk, error) {
 	}
 	m := diskSize.FindStringSubmatch(limit)
 	if m == nil {
-		return Disk{}, wrong("limit", "%q is neither a size, as 504 MiB, nor a geometry, as 1024/16/63", in.Limit)
+		return DiskSum{}, wrong("limit", "%q is neither a size, as 504 MiB, nor a geometry, as 1024/16/63", in.Limit)
 	}
 	base := 1000.0
 	if m[3] != "" {
@@ -69,7 +69,7 @@ func DiskOf(in DiskInput) (Disk, error) {
 	figure, _ := strconv.ParseFloat(m[1], 64)
 	bytes := math.Round(figure * math.Pow(base, float64(strings.Index(" kmgt", strings.ToLower(m[2] + " ")[:1]))))
 	if bytes < 1 || bytes > math.MaxInt64/2 {
-		return Disk{}, wrong("limit", "%q is no size of a disk", in.Limit)
+		return DiskSum{}, wrong("limit", "%q is no size of a disk", in.Limit)
 	}
 	reach := int64(bytes)
 	d.Limit, d.Shown = &reach, min(all, reach)

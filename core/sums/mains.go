@@ -12,14 +12,14 @@ import (
 
 // MainsInput is what a plate says, and what there is in the wall.
 type MainsInput struct {
-	Rating string  `json:"rating" example:"220-240 V 50 Hz"`
-	Local  string  `json:"local" example:"230 V 50 Hz"`
-	Load   string  `json:"load" required:"false" example:"60 VA" doc:"Empty where nobody knows"`
-	Margin float64 `json:"margin" default:"25" required:"false" doc:"Percent that a transformer gives beyond the load"`
+	Rating string   `json:"rating" example:"220-240 V 50 Hz"`
+	Local  string   `json:"local" example:"230 V 50 Hz"`
+	Load   string   `json:"load" required:"false" example:"60 VA" doc:"Empty where nobody knows"`
+	Margin *float64 `json:"margin,omitempty" doc:"Percent that a transformer gives beyond the load; 25 where it is left out, a rule of thumb"`
 }
 
-// Mains is whether the plate covers the wall, and how large a transformer would be.
-type Mains struct {
+// MainsSum is whether the plate covers the wall, and how large a transformer would be.
+type MainsSum struct {
 	OK  bool     `json:"ok" doc:"The volts are covered; of several that the plate names, any"`
 	VA  *float64 `json:"va" doc:"Of a transformer, with its margin; null where the load is not known"`
 	Why []string `json:"why"`
@@ -32,17 +32,17 @@ var (
 
 // MainsOf compares a plate with the local mains. A single figure covers 10 % either way, as at the gate; frequency is told,
 // and decides nothing: what turns or is timed by it goes otherwise.
-func MainsOf(in MainsInput) (Mains, error) {
-	m := Mains{Why: []string{}}
+func MainsOf(in MainsInput) (MainsSum, error) {
+	m := MainsSum{Why: []string{}}
 	plate, hertz := splitPlate(in.Rating)
 	local, localHertz := splitPlate(in.Local)
 	volts, err := strconv.ParseFloat(strings.TrimSpace(strings.TrimRight(local, "VvACac~ ")), 64)
 	if err != nil || volts <= 0 {
-		return Mains{}, wrong("local", "%q does not begin with one voltage, as 230 V 50 Hz", in.Local)
+		return MainsSum{}, wrong("local", "%q does not begin with one voltage, as 230 V 50 Hz", in.Local)
 	}
 	covers, isRead := gate.Covers(plate, volts)
 	if !isRead {
-		return Mains{}, wrong("rating", "%q cannot be read; write it as 220-240 V 50 Hz", in.Rating)
+		return MainsSum{}, wrong("rating", "%q cannot be read; write it as 220-240 V 50 Hz", in.Rating)
 	}
 	m.OK = covers
 	if covers {
@@ -51,18 +51,19 @@ func MainsOf(in MainsInput) (Mains, error) {
 		m.Why = append(m.Why, fmt.Sprintf("%s V does not cover %s V: a transformer between them", plate, inShort(volts)))
 	}
 	m.Why = append(m.Why, frequencies(hertz, localHertz))
-	if in.Margin < 0 || in.Margin > 1000 {
-		return Mains{}, wrong("margin", "%v is no margin in percent", in.Margin)
+	margin := or(in.Margin, 25)
+	if !(margin >= 0 && margin <= 1000) {
+		return MainsSum{}, wrong("margin", "%v is no margin in percent", margin)
 	}
 	if strings.TrimSpace(in.Load) == "" {
 		return m, nil
 	}
 	load := loadOf.FindStringSubmatch(strings.TrimSpace(in.Load))
 	if load == nil {
-		return Mains{}, wrong("load", "%q is no load; write it as 60 VA", in.Load)
+		return MainsSum{}, wrong("load", "%q is no load; write it as 60 VA", in.Load)
 	}
 	figure, _ := strconv.ParseFloat(load[1], 64)
-	va := figure * (1 + in.Margin/100)
+	va := figure * (1 + margin/100)
 	m.VA = &va
 	if strings.EqualFold(load[2], "w") {
 		m.Why = append(m.Why, "watts are taken as VA; supplies of the time draw more VA than watts")

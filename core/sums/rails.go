@@ -21,15 +21,15 @@ type RailSum struct {
 	OK       *bool    `json:"ok" doc:"Not over; null where the rating is not known"`
 }
 
-// Rails is all of them.
-type Rails struct {
+// RailsSum is all of them.
+type RailsSum struct {
 	OK    *bool              `json:"ok" doc:"False when one is over, null when of one nobody knows"`
 	Rails map[string]RailSum `json:"rails"`
 }
 
 // RailsOf adds up what is drawn of each rail and compares it with what it gives; as much as it gives is not over.
-func RailsOf(in RailsInput) (Rails, error) {
-	told := Rails{Rails: map[string]RailSum{}}
+func RailsOf(in RailsInput) (RailsSum, error) {
+	told := RailsSum{Rails: map[string]RailSum{}}
 	ratings := map[string]float64{}
 	err := eachRail("rating", in.Rating, func(rail string, amperes float64) error {
 		if _, isThere := ratings[rail]; isThere {
@@ -40,7 +40,7 @@ func RailsOf(in RailsInput) (Rails, error) {
 		return nil
 	})
 	if err != nil {
-		return Rails{}, err
+		return RailsSum{}, err
 	}
 	err = eachRail("draw", in.Draw, func(rail string, amperes float64) error {
 		one := told.Rails[rail]
@@ -49,7 +49,7 @@ func RailsOf(in RailsInput) (Rails, error) {
 		return nil
 	})
 	if err != nil {
-		return Rails{}, err
+		return RailsSum{}, err
 	}
 	isOver, isUnknown := false, false
 	for rail, one := range told.Rails {

@@ -20,8 +20,8 @@ type Levels struct {
 	E24 float64 `json:"e24"`
 }
 
-// Resistor is what goes in series.
-type Resistor struct {
+// ResistorSum is what goes in series.
+type ResistorSum struct {
 	Ohms   float64 `json:"ohms"`
 	E12    float64 `json:"e12" doc:"The nearest of the series, by ratio"`
 	E24    float64 `json:"e24"`
@@ -35,36 +35,36 @@ var (
 )
 
 // ResistorOf tells which resistor in series leaves a level over a load.
-func ResistorOf(in ResistorInput) (Resistor, error) {
+func ResistorOf(in ResistorInput) (ResistorSum, error) {
 	from, _, err := positive("from", in.From, quantity.Volts)
 	if err != nil {
-		return Resistor{}, err
+		return ResistorSum{}, err
 	}
 	to, _, err := positive("to", in.To, quantity.Volts)
 	if err != nil {
-		return Resistor{}, err
+		return ResistorSum{}, err
 	}
 	load, _, err := positive("load", in.Load, quantity.Ohms)
 	if err != nil {
-		return Resistor{}, err
+		return ResistorSum{}, err
 	}
 	source := 0.0
 	if in.Source != "" {
 		if source, _, err = read("source", in.Source, quantity.Ohms); err != nil {
-			return Resistor{}, err
+			return ResistorSum{}, err
 		}
 	}
 	if source < 0 {
-		return Resistor{}, wrong("source", "%q is below 0", in.Source)
+		return ResistorSum{}, wrong("source", "%q is below 0", in.Source)
 	}
 	if to > from {
-		return Resistor{}, wrong("to", "%s is above what it is made from, %s; a resistor only lowers", in.To, in.From)
+		return ResistorSum{}, wrong("to", "%s is above what it is made from, %s; a resistor only lowers", in.To, in.From)
 	}
 	ohms := load*(from/to-1) - source
 	if ohms < 0 && !same(load*(from/to-1), source) {
-		return Resistor{}, wrong("source", "%s alone lowers it below %s", in.Source, in.To)
+		return ResistorSum{}, wrong("source", "%s alone lowers it below %s", in.Source, in.To)
 	}
-	r := Resistor{Ohms: max(0, ohms)}
+	r := ResistorSum{Ohms: max(0, ohms)}
 	level := func(ohms float64) float64 { return from * load / (load + source + ohms) }
 	r.E12, r.E24 = nearest(r.Ohms, e12), nearest(r.Ohms, e24)
 	r.Levels = Levels{level(r.E12), level(r.E24)}

@@ -46,6 +46,14 @@ func positive(field, text string, of quantity.Quantity) (value, digit float64, e
 	return value, digit, err
 }
 
+// or is a figure, or what is meant where it is left out.
+func or(figure *float64, usual float64) float64 {
+	if figure == nil {
+		return usual
+	}
+	return *figure
+}
+
 func inShort(value float64) string { return strconv.FormatFloat(quantity.Round(value, 5), 'f', -1, 64) }
 
 func same(a, b float64) bool { return math.Abs(a-b) <= 1e-9*max(math.Abs(a), math.Abs(b)) }

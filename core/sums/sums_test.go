@@ -28,17 +28,19 @@ func refuses[In, Out any](t *testing.T, of func(In) (Out, error), in In, place s
 	require.ErrorContains(t, err, place)
 }
 
+func figure(f float64) *float64 { return &f }
+
 func TestClocks(t *testing.T) {
-	says(t, sums.ClockOf, sums.ClockInput{Crystal: "12 MHz", Divider: 3, Multiplier: 1, Rating: "4 MHz"},
+	says(t, sums.ClockOf, sums.ClockInput{Crystal: "12 MHz", Divider: figure(3), Rating: "4 MHz"},
 		`{"hz":4000000,"ratingHz":4000000,"ok":true,"note":""}`)
-	says(t, sums.ClockOf, sums.ClockInput{Crystal: "14.31818 MHz", Divider: 3, Multiplier: 1, Rating: "4.77 MHz"},
+	says(t, sums.ClockOf, sums.ClockInput{Crystal: "14.31818 MHz", Divider: figure(3), Rating: "4.77 MHz"},
 		`{"hz":4772726.666666667,"ratingHz":4770000,"ok":true,"note":"4.7727 MHz is 4.77 MHz when it is written as the rating is"}`)
-	says(t, sums.ClockOf, sums.ClockInput{Crystal: "20 MHz", Divider: 2, Multiplier: 1, Rating: "8.0 MHz"},
+	says(t, sums.ClockOf, sums.ClockInput{Crystal: "20 MHz", Divider: figure(2), Rating: "8.0 MHz"},
 		`{"hz":10000000,"ratingHz":8000000,"ok":false,"note":"10 MHz is above the rating by 25 %"}`)
-	says(t, sums.ClockOf, sums.ClockInput{Crystal: "33 MHz", Divider: 1, Multiplier: 2},
+	says(t, sums.ClockOf, sums.ClockInput{Crystal: "33 MHz", Multiplier: figure(2)},
 		`{"hz":66000000,"ratingHz":null,"ok":null,"note":""}`)
-	refuses(t, sums.ClockOf, sums.ClockInput{Crystal: "1 MHz", Multiplier: 1}, "divider")
-	refuses(t, sums.ClockOf, sums.ClockInput{Crystal: "1 V", Divider: 1, Multiplier: 1}, "crystal")
+	refuses(t, sums.ClockOf, sums.ClockInput{Crystal: "1 MHz", Divider: figure(0)}, "divider")
+	refuses(t, sums.ClockOf, sums.ClockInput{Crystal: "1 V"}, "crystal")
 }
 
 func TestDisks(t *testing.T) {
@@ -80,9 +82,13 @@ func TestTheNearestOfASeries(t *testing.T) {
 func numeral(n int) string { text, _ := json.Marshal(n); return string(text) }
 
 func TestMains(t *testing.T) {
-	out, err := sums.MainsOf(sums.MainsInput{Rating: "220-240 V 50 Hz", Local: "230 V 50 Hz", Load: "60 VA", Margin: 25})
+	out, err := sums.MainsOf(sums.MainsInput{Rating: "220-240 V 50 Hz", Local: "230 V 50 Hz", Load: "60 VA"})
 	require.NoError(t, err)
 	require.Equal(t, []any{true, 75.0, "frequency: 50 Hz on the plate, 50 Hz here"}, []any{out.OK, *out.VA, out.Why[1]})
+	out, err = sums.MainsOf(sums.MainsInput{Rating: "230 V", Local: "230 V", Load: "60 W", Margin: figure(0)})
+	require.NoError(t, err)
+	require.Equal(t, 60.0, *out.VA)
+	require.Contains(t, out.Why[2], "watts are taken as VA")
 	for rating, isOK := range map[string]bool{"115/230 V 50/60 Hz": true, "110-120 V 60 Hz": false, "210 V": true, "208V~ 60Hz": false} {
 		out, err := sums.MainsOf(sums.MainsInput{Rating: rating, Local: "230VAC 50Hz"})
 		require.NoError(t, err)

@@ -3297,6 +3297,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/memfault/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Which chip, line or select the lines of a memory test lead to
+         * @description The forms of question and answer are those of heron memfault --json. Roles: curator, technician, viewer.
+         */
+        post: operations["judge-memfault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mentions": {
         parameters: {
             query?: never;
@@ -4059,6 +4079,26 @@ export interface paths {
          */
         put: operations["choose-policy"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/population/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whether memory modules may stand in their sockets so, and what could instead
+         * @description The forms of question and answer are those of heron population --json. Roles: curator, technician, viewer.
+         */
+        post: operations["judge-population"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4944,6 +4984,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slots/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whether cards go together in a backplane, and the least that has to move
+         * @description The forms of question and answer are those of heron slots --json. Roles: curator, technician, viewer.
+         */
+        post: operations["judge-slots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock": {
         parameters: {
             query?: never;
@@ -5026,6 +5086,106 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["void-stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/clock/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A clock from its crystal, against what a part may take
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["sum-clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/disk/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a disk holds, and what of it the firmware reaches
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["sum-disk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/mains/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A plate against the mains of a place, and a transformer's size
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["sum-mains"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/rails/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What is drawn of the rails of a supply, against what they give
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["sum-rails"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/resistor/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A resistor in series that leaves a level over a load
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["sum-resistor"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5266,6 +5426,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["add-step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Which change made the difference, and which trial would tell most
+         * @description The forms of question and answer are those of heron trials --json. Roles: curator, technician, viewer.
+         */
+        post: operations["judge-trials"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7221,6 +7401,37 @@ export interface components {
             shown: string;
             why: string;
         };
+        ClockInput: {
+            /** @example 14.31818 MHz */
+            crystal: string;
+            /**
+             * Format: double
+             * @description 1 where it is left out
+             */
+            divider?: number;
+            /**
+             * Format: double
+             * @description 1 where it is left out
+             */
+            multiplier?: number;
+            /**
+             * @description What the part may take; empty where nobody knows
+             * @example 5 MHz
+             */
+            rating?: string;
+        };
+        ClockSum: {
+            /** Format: double */
+            hz: number;
+            note: string;
+            /** @description Not above the rating; null where nobody knows that */
+            ok: boolean | null;
+            /**
+             * Format: double
+             * @description Null where nobody knows
+             */
+            ratingHz: number | null;
+        };
         Collection: {
             /** @example EH-{number:4} */
             accessionPattern: string;
@@ -7986,6 +8197,30 @@ export interface components {
              */
             old: number;
             text: string;
+        };
+        DiskInput: {
+            /** Format: int64 */
+            cylinders: number;
+            /** Format: int64 */
+            heads: number;
+            /**
+             * @description A size, as 504 MiB, or a geometry; empty for none. K and M are decimal, Ki and Mi binary
+             * @example 1024/16/63
+             */
+            limit?: string;
+            /** Format: int64 */
+            sectors: number;
+        };
+        DiskSum: {
+            /** Format: int64 */
+            bytes: number;
+            /**
+             * Format: int64
+             * @description In bytes; null for none
+             */
+            limit: number | null;
+            /** Format: int64 */
+            shownBytes: number;
         };
         Done: {
             /**
@@ -9534,6 +9769,12 @@ export interface components {
             /** @description What is not told, and what cannot be */
             remarks: string[];
         };
+        Levels: {
+            /** Format: double */
+            e12: number;
+            /** Format: double */
+            e24: number;
+        };
         LibraryPack: {
             /** @description Nothing says only what would be done */
             take?: components["schemas"]["PackChoice"][];
@@ -10268,6 +10509,32 @@ export interface components {
             version: number;
             /** @description Needed where a machine goes another way than the collection */
             why?: string;
+        };
+        MainsInput: {
+            /**
+             * @description Empty where nobody knows
+             * @example 60 VA
+             */
+            load?: string;
+            /** @example 230 V 50 Hz */
+            local: string;
+            /**
+             * Format: double
+             * @description Percent that a transformer gives beyond the load; 25 where it is left out, a rule of thumb
+             */
+            margin?: number;
+            /** @example 220-240 V 50 Hz */
+            rating: string;
+        };
+        MainsSum: {
+            /** @description The volts are covered; of several that the plate names, any */
+            ok: boolean;
+            /**
+             * Format: double
+             * @description Of a transformer, with its margin; null where the load is not known
+             */
+            va: number | null;
+            why: string[];
         };
         Maker: {
             /** @description EDTF; empty while it goes on, or where it is not known */
@@ -12233,6 +12500,38 @@ export interface components {
              */
             volts: number | null;
         };
+        RailSum: {
+            /** Format: double */
+            draw: number;
+            /**
+             * Format: double
+             * @description Rating less draw; below 0 when over
+             */
+            headroom: number | null;
+            /** @description Not over; null where the rating is not known */
+            ok: boolean | null;
+            /**
+             * Format: double
+             * @description Null where nobody knows
+             */
+            rating: number | null;
+        };
+        RailsInput: {
+            /**
+             * @description A rail may stand several times
+             * @example +5 3.2, +5 1.1
+             */
+            draw: string;
+            /** @example +5 20, -12 0.5 */
+            rating: string;
+        };
+        RailsSum: {
+            /** @description False when one is over, null when of one nobody knows */
+            ok: boolean | null;
+            rails: {
+                [key: string]: components["schemas"]["RailSum"];
+            };
+        };
         ReadStep: {
             /** @description What to take care of before it comes off, where it was not said at a step before */
             cautions: components["schemas"]["Caution"][];
@@ -12587,6 +12886,35 @@ export interface components {
             /** @description As Loft, shelf 3 */
             from: string;
             to: string;
+        };
+        ResistorInput: {
+            /** @example 5 V */
+            from: string;
+            /**
+             * @description Of what is driven
+             * @example 75 ohm
+             */
+            load: string;
+            /**
+             * @description Of what drives; empty for none
+             * @example 25 ohm
+             */
+            source?: string;
+            /** @example 0.7 V */
+            to: string;
+        };
+        ResistorSum: {
+            /**
+             * Format: double
+             * @description The nearest of the series, by ratio
+             */
+            e12: number;
+            /** Format: double */
+            e24: number;
+            /** @description In volts, with each */
+            levels: components["schemas"]["Levels"];
+            /** Format: double */
+            ohms: number;
         };
         Result: {
             basis: string[];
@@ -28446,6 +28774,75 @@ export interface operations {
             };
         };
     };
+    "judge-memfault": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-mentions": {
         parameters: {
             query?: never;
@@ -31321,6 +31718,75 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "judge-population": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -34649,6 +35115,75 @@ export interface operations {
             };
         };
     };
+    "judge-slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-stock": {
         parameters: {
             query?: {
@@ -35074,6 +35609,351 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sum-clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockSum"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sum-disk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiskInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiskSum"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sum-mains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MainsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MainsSum"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sum-rails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RailsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RailsSum"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "sum-resistor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResistorInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResistorSum"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -36014,6 +36894,75 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "judge-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
