@@ -40,7 +40,7 @@ func (o Output) InShort() string {
 		return "one explanation is left"
 	case len(o.Explanations) > 0:
 		return fmt.Sprintf("%d explanations are left", len(o.Explanations))
-	case o.Next != nil:
+	case o.Next != nil || len(o.Refuted) == 0:
 		return "nothing is explained yet"
 	}
 	return "no explanation agrees with the trials"

@@ -26,7 +26,7 @@ export function Explanations({ judged, isOpen, count, onTry }: Props) {
         ))}</tbody>
       </Likely>}
       {more > 0 && <p><Faint>and {more} more, each less likely</Faint></p>}
-      {explanations.length === 0 && <p><Mark kind="unknown" /> {next ? 'No trial went otherwise yet, so nothing is explained.'
+      {explanations.length === 0 && <p><Mark kind="unknown" /> {next || refuted.length === 0 ? 'No trial went otherwise yet, so nothing is explained.'
         : 'No change that is written down explains all trials: look for one that is not, or for a trial that went otherwise than it says.'}</p>}
       {together.map((names) => <p key={names.join()}><Mark kind="attention" /> Always on together, and so not told
         apart: {names.join(', ')}</p>)}

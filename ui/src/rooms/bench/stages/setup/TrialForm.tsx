@@ -33,9 +33,9 @@ export function TrialForm({ fields, at, on, offered, onSubmit, ...form }: Props)
       const isCount = (n: number) => Number.isInteger(n) && n >= 1
       setWrong(isCount(runs) ? {} : { runs: 'Write a whole number from 1 on.' })
       if (!isCount(runs)) return
-      const added = name.trim()
-      const all = added && !known.has(added) ? [...factors, { name: added, kind, effort: 1 }] : factors
-      const trial = { on: [...isOn, ...(added && !isOn.includes(added) ? [added] : [])], runs, failed,
+      const added = [...new Set(name.split(';').map((one) => one.trim()).filter(Boolean))]
+      const all = [...factors, ...added.filter((one) => !known.has(one)).map((one) => ({ name: one, kind, effort: 1 }))]
+      const trial = { on: [...new Set([...isOn, ...added])], runs, failed,
         day: textOf(data, 'day'), note: textOf(data, 'note') }
       onSubmit({ factors: all, trials: start ? trials.map((one, i) => i === at ? trial : one) : [...trials, trial] })
     }}>
@@ -51,7 +51,7 @@ export function TrialForm({ fields, at, on, offered, onSubmit, ...form }: Props)
       </fieldset>
       <FieldGrid>
         <Field label="Another change, on from now" name="another" value={name} onChange={setName}
-          placeholder="other memory card" hint="Leave it empty where all is named above" />
+          placeholder="other memory card" hint="Several with ; between; empty where all is named above" />
         <Choice label="What kind" name="kind" value={kind} onChange={setKind} options={kinds} />
       </FieldGrid>
       {offered.length > 0 && <details>
