@@ -617,7 +617,8 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Fill(Labelled("What stands there"), "MONITOR V2.3\nMEMORY 64K OK\nADDR 0A01 EXP FF ACT FB\n"),
 		See(Text("It says: firmware 2.3")), Click(Button("Save")), See(Button("Take as statement")))
 	look(theme+" set up", chromedp.Navigate(w.stage("set-up")+"?open=symptom"),
-		Fill(Labelled("What it does, or does not"), "no picture"), Click(Button("Save")), Click(Button("Write down a trial")),
+		Fill(Labelled("What it does, or does not"), "no picture"), Click(Button("Save")),
+		Click(Button("Write down a trial")),
 		Fill(Labelled("Another change, on from now"), "new cable"), Click(Button("Save")), Click(Button("new cable")),
 		See(Labelled("The board that is put in")))
 	look(theme+" wanted", at("/stores/wanted"), Click(Button("Write down what is wanted")),

@@ -23,7 +23,8 @@ func TestThreeChangesAreUntangledToOne(t *testing.T) {
 	tick := func(names ...string) chromedp.Action {
 		all := chromedp.Tasks{}
 		for _, name := range names {
-			all = append(all, chromedp.Focus(`//label[normalize-space(.)="`+name+`"]/input`, chromedp.BySearch), Keys(" "))
+			all = append(all, chromedp.Focus(`//label[normalize-space(.)="`+name+`"]/input`, chromedp.BySearch),
+				Keys(" "))
 		}
 		return all
 	}

@@ -87,7 +87,8 @@ func TestDiagnosesOverTheAPI(t *testing.T) {
 	require.Len(t, begun.Judged.Explanations, 3)
 
 	one := fmt.Sprintf("/api/diagnoses/%d", begun.ID)
-	fields["version"], fields["trials"] = 1, append(fields["trials"].([]fieldsOf), trial(2, "disk out"), trial(0, "cable"))
+	fields["version"], fields["trials"] = 1, append(fields["trials"].([]fieldsOf), trial(2, "disk out"), trial(0,
+		"cable"))
 	status, body = technician.send("PUT", one, fields)
 	require.Equal(t, 200, status, body)
 	require.True(t, decoded[diagnosis.Diagnosis](t, body).Judged.Settled)
@@ -99,4 +100,15 @@ func TestDiagnosesOverTheAPI(t *testing.T) {
 	require.Contains(t, body, `"settled":true`)
 	status, body = technician.send("POST", one+"/void?version=2", nil)
 	require.Equal(t, 200, status, body)
+}
+
+// What is asked without a record is asked by people of the house alone.
+func TestEnginesAskWhoIsThere(t *testing.T) {
+	s := newSite(t)
+	nobody := s.anybody(t)
+	for _, path := range []string{"/api/slots/read", "/api/memfault/read", "/api/trials/read", "/api/population/read",
+		"/api/sums/clock/read", "/api/sums/rails/read"} {
+		status, _ := nobody.send("POST", path, fieldsOf{})
+		require.Equal(t, 401, status, path)
+	}
 }

@@ -203,12 +203,14 @@ func (s *Service) Change(ctx context.Context, actor action.Actor, id int64, vers
 		if err := haveBoards(ctx, tx, in); err != nil {
 			return err
 		}
-		return diagnosis.Update(ctx, tx, diagnosis.Diagnosis{ID: id, Body: action.ToKeep(in), IsOpen: in.State == "open"},
+		return diagnosis.Update(ctx, tx, diagnosis.Diagnosis{ID: id, Body: action.ToKeep(in),
+			IsOpen: in.State == "open"},
 			boardsOf(Diagnosis{DiagnosisInput: in}))
 	})
 }
 
-var voided = action.Voiding[diagnosis.Diagnosis]{Roles: action.MayWriteSheets, Event: eventVoid, Back: eventTakeBackVoid,
+var voided = action.Voiding[diagnosis.Diagnosis]{Roles: action.MayWriteSheets, Event: eventVoid,
+	Back:     eventTakeBackVoid,
 	IsVoided: func(r diagnosis.Diagnosis) bool { return r.Voided },
 	Set: func(ctx context.Context, tx *sqlx.Tx, r diagnosis.Diagnosis, voided bool) error {
 		return diagnosis.Void(ctx, tx, r.ID, voided)

@@ -97,7 +97,8 @@ func calcResistorCommand() *cobra.Command {
 func calcMainsCommand() *cobra.Command {
 	return sum[sums.MainsInput, sums.MainsSum]{use: "mains",
 		short:   "A plate against the mains of a place, and a transformer's size",
-		example: `mains --rating "110-120 V 60 Hz" --local "230 V 50 Hz" --load "60 VA"`, needs: []string{"rating", "local"},
+		example: `mains --rating "110-120 V 60 Hz" --local "230 V 50 Hz" --load "60 VA"`, needs: []string{"rating",
+			"local"},
 		of: sums.MainsOf,
 		flags: func(f *pflag.FlagSet, in *sums.MainsInput) {
 			f.StringVar(&in.Rating, "rating", "", "what the plate says")

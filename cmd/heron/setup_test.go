@@ -7,9 +7,11 @@ import (
 )
 
 const (
-	backplane = `{"slots":[{"id":"1","kind":"bus8","row":"a"},{"id":"2","kind":"bus8","row":"a"},{"id":"3","kind":"bus8","row":"a"}],
+	backplane = `{"slots":[{"id":"1","kind":"bus8","row":"a"},{"id":"2","kind":"bus8","row":"a"},{"id":"3",
+		"kind":"bus8","row":"a"}],
 		"chain":["1","2","3"],"rails":{"+5":8},"base":{"+5":1},"cards":[
-		{"id":"processor","kinds":["bus8"],"at":"1","after":[],"first":true,"span":1,"grows":"up","blocks":[],"beside":null,
+		{"id":"processor","kinds":["bus8"],"at":"1","after":[],"first":true,"span":1,"grows":"up","blocks":[],
+			"beside":null,
 		"chain":"passes","gives":[],"needs":[],"draw":{"+5":2}},
 		{"id":"disk","kinds":["bus8"],"at":"3","after":["processor"],"first":false,"span":1,"grows":"up","blocks":[],
 		"beside":null,"chain":"passes","gives":[],"needs":[{"resource":"irq","choices":[3,5],"now":3,"shared":false}],
@@ -52,7 +54,8 @@ const (
 // The answers of the engines of setting up in their fixed form, in words, and what they refuse.
 func TestSettingUpAnswersInItsForm(t *testing.T) {
 	for _, c := range []struct{ name, in, out, words, wrong, place string }{
-		{"slots", backplane, backplaneSays, "disk       slot 3, irq 3", `{"cards":[{"id":"a","at":"x"}]}`, "cards[0].at"},
+		{"slots", backplane, backplaneSays, "disk       slot 3, irq 3", `{"cards":[{"id":"a","at":"x"}]}`,
+			"cards[0].at"},
 		{"population", sockets, socketsSay, "buy 2 x 256Kx9", `{"sizes":["much"]}`, "sizes[0]"},
 		{"memfault", failures, failuresSay, "D2           data-line    100 %", `{"failures":[{"address":-1}]}`, "-1"},
 		{"trials", tried, triedSays, "always on together: new cable, terminator", `{"trials":[{"on":["x"],"result":"ok"}]}`, "x"},
@@ -88,7 +91,8 @@ func TestSmallSumsOnTheCommandLine(t *testing.T) {
 		{`{"ohms":300,"e12":330,"e24":300,"levels":{"e12":0.9259259259259259,"e24":1}}`, "E24 300 Ω leaves 1 V",
 			[]string{"resistor", "--from", "5 V", "--to", "1 V", "--load", "75 ohm"}},
 		{`{"ok":true,"va":72,"why":["220-240 V covers 230 V","frequency: 50 Hz on the plate, 50 Hz here"]}`, "72 VA",
-			[]string{"mains", "--rating", "220-240 V 50 Hz", "--local", "230 V 50 Hz", "--load", "60 VA", "--margin", "20"}},
+			[]string{"mains", "--rating", "220-240 V 50 Hz", "--local", "230 V 50 Hz", "--load", "60 VA",
+				"--margin", "20"}},
 		{`{"ok":null,"rails":{"+5":{"draw":1,"rating":null,"headroom":null,"ok":null}}}`, "1 A drawn, unknown",
 			[]string{"rails", "--draw", "+5 1"}},
 	} {

@@ -66,7 +66,8 @@ func TestWhatGatheringPromises(t *testing.T) {
 		}
 		for _, s := range plan.Swaps {
 			bad, good := at[s.Bad], at[s.Good]
-			require.True(t, bad.Bad && !good.Bad && !bad.Fixed && !good.Fixed && bad.Type == good.Type && good.SpeedNs <= bad.SpeedNs)
+			require.True(t, bad.Bad && !good.Bad && !bad.Fixed && !good.Fixed && bad.Type == good.Type &&
+				good.SpeedNs <= bad.SpeedNs)
 			at[s.Bad], at[s.Good] = good, bad
 		}
 		left := 0

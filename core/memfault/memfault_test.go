@@ -83,8 +83,10 @@ func TestAnAddressLine(t *testing.T) {
 		`{"banks":[{"id":"a","base":0,"size":64,"chips":{"0":"U1","1":"U2","2":"U3"}}],
 		"failures":[{"address":32,"expected":3,"actual":1},{"address":33,"expected":3,"actual":2},{"address":34,
 			"expected":3,"actual":2},
-		{"address":36,"expected":3,"actual":2},{"address":40,"expected":3,"actual":2},{"address":48,"expected":3,"actual":2},
-		{"address":49,"expected":3,"actual":2},{"address":50,"expected":3,"actual":2},{"address":51,"expected":3,"actual":2},
+		{"address":36,"expected":3,"actual":2},{"address":40,"expected":3,"actual":2},{"address":48,"expected":3,
+			"actual":2},
+		{"address":49,"expected":3,"actual":2},{"address":50,"expected":3,"actual":2},{"address":51,"expected":3,
+			"actual":2},
 		{"address":52,"expected":3,"actual":2},{"address":53,"expected":3,"actual":2}]}`))[2])
 }
 
@@ -119,7 +121,8 @@ func TestAFaultIsFound(t *testing.T) {
 			in.Banks = append(in.Banks, memfault.Bank{ID: fmt.Sprint("bank ", b), Base: memfault.Figure(b * 1024), Size: 1024, Chips: chips})
 		}
 		bank, bit := rapid.IntRange(0, banks-1).Draw(t, "bank"), rapid.IntRange(0, width-1).Draw(t, "bit")
-		what := rapid.SampledFrom([]memfault.Kind{memfault.Chip, memfault.DataLine, memfault.BankSelect, memfault.Common}).Draw(t, "kind")
+		what := rapid.SampledFrom([]memfault.Kind{memfault.Chip, memfault.DataLine, memfault.BankSelect,
+			memfault.Common}).Draw(t, "kind")
 		for b := range banks {
 			if b != bank && (what == memfault.Chip || what == memfault.BankSelect) {
 				continue
@@ -149,7 +152,8 @@ func BenchmarkTenThousandFailures(b *testing.B) {
 	require.NoError(b, json.Unmarshal([]byte(twoBanks+`"failures":[]}`), &in))
 	expected, actual := memfault.Figure(15), memfault.Figure(0)
 	for i := range 10_000 {
-		in.Failures = append(in.Failures, memfault.Failure{Address: memfault.Figure(i * 13), Expected: &expected, Actual: &actual})
+		in.Failures = append(in.Failures, memfault.Failure{Address: memfault.Figure(i * 13), Expected: &expected,
+			Actual: &actual})
 	}
 	for b.Loop() {
 		if _, err := memfault.Judge(in); err != nil {

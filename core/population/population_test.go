@@ -68,10 +68,12 @@ func TestPopulations(t *testing.T) {
 		{"deeper chips than the board addresses",
 			twoBanks + `"rules":{"organisation":{"words":262144},"maxBytes":1048576},
 			"fitted":{"M1":"256Kx9 2x 1Mx4","M2":"256Kx9 9x 41256","M3":"1Mx9 unknown"}}`,
-			[]string{"organisation[M1]", "max[M1 M2 M3]"}, []string{"-/256Kx9 9x 41256/-/-/ 256K 2 []", "1Mx9 unknown/-/-/-/ 1024K 3 []"}},
+			[]string{"organisation[M1]", "max[M1 M2 M3]"}, []string{"-/256Kx9 9x 41256/-/-/ 256K 2 []",
+				"1Mx9 unknown/-/-/-/ 1024K 3 []"}},
 		{"only what the maker allows", twoBanks + `"allowed":[{"fill":{"A":"1Mx9","B":null},"bytes":2097152,
 			"jumpers":{"W1":"2-3"}},
-			{"fill":{"A":"256Kx9","B":"256Kx9"},"bytes":1048576}],"rules":{"full":true},"fitted":{"M1":"256Kx9","M2":"256Kx9"}}`,
+			{"fill":{"A":"256Kx9","B":"256Kx9"},"bytes":1048576}],"rules":{"full":true},"fitted":{"M1":"256Kx9",
+				"M2":"256Kx9"}}`,
 			[]string{"not-allowed[M1 M2]"}, nil},
 	} {
 		out := judge(t, c.in)
@@ -81,7 +83,8 @@ func TestPopulations(t *testing.T) {
 		require.Equal(t, len(broken) == 0, out.Legal)
 		require.Equal(t, len(plans) == 0, out.Why != "", "%s: %s", c.about, out.Why)
 	}
-	out := judge(t, twoBanks+`"allowed":[{"fill":{"A":"1Mx9"},"bytes":2097152,"jumpers":{"W1":"2-3"}}],"fitted":{},"want":1}`)
+	out := judge(t, twoBanks+`"allowed":[{"fill":{"A":"1Mx9"},"bytes":2097152,"jumpers":{"W1":"2-3"}}],"fitted":{},
+		"want":1}`)
 	require.Equal(t, map[string]any{"W1": "2-3"}, out.Plans[0].Jumpers)
 	require.Equal(t, []population.Buy{{"1Mx9", 2}}, out.Plans[0].Buy)
 }
@@ -111,7 +114,8 @@ func TestPlansAreTheBest(t *testing.T) {
 	modules := []string{"", "256Kx9 70ns", "1Mx9 70ns", "1Mx8", "1Mx9 150ns"}
 	rapid.Check(t, func(t *rapid.T) {
 		behind, ns := "A", 100
-		in := population.Input{Banks: []population.Bank{{ID: "A", Sockets: []string{"M1", "M2"}}, {ID: "B", Sockets: []string{"M3"}}},
+		in := population.Input{Banks: []population.Bank{{ID: "A", Sockets: []string{"M1", "M2"}}, {ID: "B",
+			Sockets: []string{"M3"}}},
 			Sizes: []string{"256Kx9", "1Mx9"}, Fitted: map[string]*string{}, Rules: population.Rules{Full: rapid.Bool().Draw(t, "full"),
 				SameInBank: rapid.Bool().Draw(t, "same"), Parity: rapid.Bool().Draw(t, "parity"), MaxNs: &ns},
 			Want: &population.Want{Bytes: int64(rapid.IntRange(0, 3).Draw(t, "want")) << 20}}

@@ -54,7 +54,7 @@ type search struct {
 	seat    func(i, a int) int        // no two variables may have values with the same seat; -1 for none
 	seats   int                       // how many there are
 	holds   func(chosen []int) bool   // whether all values together can be; nil where pairs tell all
-	hasRoom func(chosen []int) bool   // whether there could be room for all that have no value yet; nil where nothing tells
+	hasRoom func(chosen []int) bool   // whether those without a value could have room; nil where nothing tells
 
 	allowed     map[[3]int]values // of variable j, by i, its value and j
 	taken, seen []int             // by seat, while it is looked whether all have one

@@ -3,6 +3,7 @@ package slotplan_test
 import (
 	"encoding/json"
 	"fmt"
+	"math/bits"
 	"slices"
 	"testing"
 
@@ -53,7 +54,8 @@ func TestPlans(t *testing.T) {
 		fillers   []string
 		wrong     []string
 	}{
-		{"a filler is missing, and nothing is wrong", `{` + row(3) + `,"cards":[{"id":"cpu","kinds":["bus"],"at":"1","chain":"passes",
+		{"a filler is missing, and nothing is wrong",
+			`{` + row(3) + `,"cards":[{"id":"cpu","kinds":["bus"],"at":"1","chain":"passes",
 			"first":true},{"id":"disk","kinds":["bus"],"at":"3","chain":"passes"}]}`, true,
 			map[string]string{"cpu": "1 {}", "disk": "3 {}"}, 0, 0, []string{"2"}, []string{"chain[disk]"}},
 		{"two cards in one slot",
@@ -67,10 +69,12 @@ func TestPlans(t *testing.T) {
 			false, map[string]string{"a": `1 {"io":"300-31f","irq":7}`, "b": `2 {"io":"340","irq":5}`}, 0, 2,
 			[]string{},
 			[]string{"overlap[a b]", "overlap[a b]"}},
-		{"a wide card that grows down, and wants a slot empty", `{` + row(5) + `,"cards":[{"id":"wide","kinds":["bus"],"at":"1","span":2,
+		{"a wide card that grows down, and wants a slot empty",
+			`{` + row(5) + `,"cards":[{"id":"wide","kinds":["bus"],"at":"1","span":2,
 			"grows":"down","blocks":["+1"]},{"id":"b","kinds":["bus"],"at":"3","beside":"wide"}]}`, false,
 			map[string]string{"wide": "5 {}", "b": "3 {}"}, 1, 0, []string{}, []string{"span[wide]", "beside[wide b]"}},
-		{"the chain ends", `{` + row(3) + `,"cards":[{"id":"end","kinds":["bus"],"at":"1","chain":"breaks"},{"id":"b","kinds":["bus"],
+		{"the chain ends", `{` + row(3) + `,"cards":[{"id":"end","kinds":["bus"],"at":"1","chain":"breaks"},{"id":"b",
+			"kinds":["bus"],
 			"at":"2","chain":"passes"},{"id":"c","kinds":["bus"],"at":"3"}]}`, false,
 			map[string]string{"end": "2 {}", "b": "1 {}", "c": "3 {}"}, 2, 0, []string{}, []string{"chain[end b]"}},
 		{"a riser gives a slot, and its card is out without it",
@@ -78,17 +82,23 @@ func TestPlans(t *testing.T) {
 			"cards":[{"id":"riser","kinds":["bus"],"gives":[{"id":"r1","kind":"local"}]},{"id":"b","kinds":["local"],
 				"at":"r1",
 			"after":["riser"]}]}`, true, map[string]string{"riser": "1 {}", "b": "r1 {}"}, 0, 0, []string{}, nil},
-		{"twice the same resource", `{` + row(1) + `,"cards":[{"id":"a","kinds":["bus"],"needs":[{"resource":"dma","choices":[1,2],
+		{"twice the same resource",
+			`{` + row(1) + `,"cards":[{"id":"a","kinds":["bus"],"needs":[{"resource":"dma","choices":[1,2],
 			"shared":true},{"resource":"dma","choices":[1,2],"shared":true}]}]}`, true,
 			map[string]string{"a": `1 {"dma":[1,2]}`}, 0, 0, []string{}, nil},
 		{"no slot, and a pair that cannot live together", `{` + row(2) + `,"cards":[{"id":"a","kinds":["bus"],
 			"at":"1","needs":[
-			{"resource":"irq","choices":[5],"shared":true}]},{"id":"b","kinds":["bus"],"at":"2","needs":[{"resource":"irq","choices":[5]}]},
+			{"resource":"irq","choices":[5],"shared":true}]},{"id":"b","kinds":["bus"],"at":"2",
+				"needs":[{"resource":"irq","choices":[5]}]}
+				,
 			{"id":"c","kinds":["bus"]}]}`, false, map[string]string{}, 0, 0, []string{}, []string{"impossible[a b]"}},
-		{"more is drawn than there is", `{` + row(2) + `,"rails":{"+5":3},"base":{"+5":1},"cards":[{"id":"a","kinds":["bus"],"at":"1",
-			"draw":{"+5":0.5}},{"id":"b","kinds":["bus"],"at":"2","draw":{"+5":2.1}}]}`, false, map[string]string{}, 0, 0, []string{},
+		{"more is drawn than there is",
+			`{` + row(2) + `,"rails":{"+5":3},"base":{"+5":1},"cards":[{"id":"a","kinds":["bus"],"at":"1",
+			"draw":{"+5":0.5}},{"id":"b","kinds":["bus"],"at":"2","draw":{"+5":2.1}}]}`, false, map[string]string{},
+			0, 0, []string{},
 			[]string{"rail[a b]", "impossible[b]"}},
-		{"as much as there is", `{` + row(1) + `,"rails":{"+5":0.3},"base":{"+5":0.1},"cards":[{"id":"a","kinds":["bus"],"at":"1",
+		{"as much as there is",
+			`{` + row(1) + `,"rails":{"+5":0.3},"base":{"+5":0.1},"cards":[{"id":"a","kinds":["bus"],"at":"1",
 			"draw":{"+5":0.2}}]}`, true, map[string]string{"a": "1 {}"}, 0, 0, []string{}, nil},
 	} {
 		out := plan(t, c.in)
@@ -122,7 +132,8 @@ var anyBackplane = rapid.Custom(func(t *rapid.T) slotplan.Input {
 	in := slotplan.Input{}
 	for i := range rapid.IntRange(2, 4).Draw(t, "slots") {
 		id := fmt.Sprint(i)
-		in.Slots = append(in.Slots, slotplan.Slot{ID: id, Kind: rapid.SampledFrom([]string{"k", "k", "l"}).Draw(t, "kind"),
+		in.Slots = append(in.Slots, slotplan.Slot{ID: id, Kind: rapid.SampledFrom([]string{"k", "k", "l"}).Draw(t,
+			"kind"),
 			Row: rapid.SampledFrom([]string{"a", "a", "b"}).Draw(t, "row")})
 		in.Chain = append(in.Chain, id)
 	}
@@ -153,7 +164,8 @@ var anyBackplane = rapid.Custom(func(t *rapid.T) slotplan.Input {
 		}
 		if rapid.Bool().Draw(t, "need") {
 			now := slotplan.Number(uint64(rapid.IntRange(3, 5).Draw(t, "now")))
-			c.Needs = []slotplan.Need{{Resource: "irq", Choices: []slotplan.Choice{slotplan.Number(3), slotplan.Number(4)}, Now: &now,
+			c.Needs = []slotplan.Need{{Resource: "irq", Choices: []slotplan.Choice{slotplan.Number(3),
+				slotplan.Number(4)}, Now: &now,
 				Shared: rapid.Bool().Draw(t, "shared")}}
 		}
 		in.Cards = append(in.Cards, c)
@@ -227,10 +239,12 @@ func sixteen(cards int) slotplan.Input {
 	in := slotplan.Input{Rails: map[string]float64{"+5": 40}}
 	for i := range 16 {
 		id := fmt.Sprint(i)
-		in.Slots, in.Chain = append(in.Slots, slotplan.Slot{ID: id, Kind: "k", Row: fmt.Sprint(i / 8)}), append(in.Chain, id)
+		in.Slots, in.Chain = append(in.Slots, slotplan.Slot{ID: id, Kind: "k", Row: fmt.Sprint(i / 8)}),
+			append(in.Chain, id)
 	}
 	for i := range cards {
-		c := slotplan.Card{ID: fmt.Sprint("c", i), Kinds: []string{"k"}, Span: 1 + i%4/3, Chain: "passes", At: &in.Slots[(i*5)%13].ID,
+		c := slotplan.Card{ID: fmt.Sprint("c", i), Kinds: []string{"k"}, Span: 1 + i%4/3, Chain: "passes",
+			At:   &in.Slots[(i*5)%13].ID,
 			Draw: map[string]float64{"+5": 2}}
 		if i > 0 && i%3 == 0 {
 			c.After = []string{fmt.Sprint("c", i-1)}
@@ -264,4 +278,67 @@ func BenchmarkWhatDoesNotFit(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// What cannot live together is a smallest set: it has no solution by itself, and nothing smaller is without one.
+func TestTheClashIsASmallestSet(t *testing.T) {
+	hasNone := func(t require.TestingT, in slotplan.Input, set int) bool {
+		some := in
+		some.Cards = nil
+		for i, c := range in.Cards {
+			if set>>i&1 == 1 {
+				some.Cards = append(some.Cards, c)
+			}
+		}
+		out, err := slotplan.Plan(some)
+		require.NoError(t, err)
+		return len(out.Problems) > 0 && out.Problems[len(out.Problems)-1].Kind == slotplan.Impossible
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		in := slotplan.Input{Rails: map[string]float64{"+5": 5}}
+		for i := range rapid.IntRange(1, 4).Draw(t, "slots") {
+			in.Slots = append(in.Slots, slotplan.Slot{ID: fmt.Sprint(i), Kind: rapid.SampledFrom([]string{"k",
+				"l"}).Draw(t, "kind")})
+		}
+		for i := range rapid.IntRange(1, 5).Draw(t, "cards") {
+			c := slotplan.Card{ID: fmt.Sprint("c", i), Kinds: []string{rapid.SampledFrom([]string{"k", "l"}).Draw(t,
+				"of")},
+				Span: rapid.IntRange(1, 2).Draw(t, "span"), First: rapid.IntRange(0, 3).Draw(t, "first") == 0,
+				Draw: map[string]float64{"+5": float64(rapid.IntRange(0, 3).Draw(t, "draw"))}}
+			choices := rapid.SliceOfNDistinct(rapid.Uint64Range(3, 5), 1, 2, rapid.ID).Draw(t, "choices")
+			need := slotplan.Need{Resource: "irq"}
+			for _, choice := range choices {
+				need.Choices = append(need.Choices, slotplan.Number(choice))
+			}
+			c.Needs = []slotplan.Need{need}
+			in.Cards = append(in.Cards, c)
+		}
+		out, err := slotplan.Plan(in)
+		require.NoError(t, err)
+		if len(out.Assignment) > 0 {
+			return
+		}
+		clash := out.Problems[len(out.Problems)-1]
+		set := 0
+		for i, c := range in.Cards {
+			if slices.Contains(clash.Cards, c.ID) {
+				set |= 1 << i
+			}
+		}
+		require.True(t, hasNone(t, in, set), "%v can live together", clash.Cards)
+		for other := range 1 << len(in.Cards) {
+			if bits.OnesCount(uint(other)) < len(clash.Cards) {
+				require.False(t, hasNone(t, in, other), "%b is smaller than %v", other, clash.Cards)
+			}
+		}
+	})
+}
+
+// Risers in each other's slots stand on nothing.
+func TestCardsInARing(t *testing.T) {
+	out := plan(t, `{"slots":[],"cards":[{"id":"a","kinds":["r"],"gives":[{"id":"x","kind":"r"}]},
+		{"id":"b","kinds":["r"],"gives":[{"id":"y","kind":"r"}]},
+		{"id":"c","kinds":["r"],"gives":[{"id":"z","kind":"r"}]}]}`)
+	require.Empty(t, out.Assignment)
+	require.Equal(t, slotplan.Impossible, out.Problems[0].Kind)
 }

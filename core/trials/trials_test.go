@@ -64,7 +64,8 @@ func TestWhatTrialsTell(t *testing.T) {
 			"settled":false,"notes":[]}`},
 		{"what may hurt is left alone",
 			`{"factors":[{"name":"a","danger":true},"b"],"trials":[{"on":[],"result":"fail"},
-			{"on":["a","b"],"result":"ok"}],"maxTogether":1}`, `{"explanations":[{"factors":["a"],"makes":"ok","probability":0.5},
+			{"on":["a","b"],"result":"ok"}],"maxTogether":1}`, `{"explanations":[{"factors":["a"],"makes":"ok",
+				"probability":0.5},
 			{"factors":["b"],"makes":"ok","probability":0.5}],"refuted":[],"confounded":[["a","b"]],"next":{"on":["b"],
 			"why":"of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial off a"},"settled":false,"notes":[]}`},
 		{"it comes and goes", `{"factors":["a","b"],"trials":[{"on":[],"result":"fail"},{"on":["a"],"result":"ok"},
@@ -74,12 +75,14 @@ func TestWhatTrialsTell(t *testing.T) {
 			"next":{"on":["a"],"why":"of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial off b"},"settled":false,
 			"notes":["a: ok and fail with the same factors in 2 trials; intermittent, each counts as sometimes"]}`},
 		{"nobody knows which way", `{"factors":["a"],"trials":[{"on":["a"],"result":"ok"}]}`,
-			`{"explanations":[{"factors":["a"],"makes":"ok","probability":1}],"refuted":[],"confounded":[],"next":null,"settled":true,
+			`{"explanations":[{"factors":["a"],"makes":"ok","probability":1}],"refuted":[],
+			"confounded":[],"next":null,"settled":true,
 			"notes":["nobody tried it with nothing changed; such a trial says what there is to explain"]}`},
 		{"either way", `{"factors":["a","b"],"trials":[{"on":["a"],"result":"ok"},{"on":["b"],"result":"fail"}],
 			"maxTogether":1}`,
-			`{"explanations":[{"factors":["a"],"makes":"ok","probability":0.5},{"factors":["b"],"makes":"fail","probability":0.5}],
-			"refuted":[],"confounded":[],"next":{"on":[],"why":"of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial off b"},
+			`{"explanations":[{"factors":["a"],"makes":"ok","probability":0.5},
+			{"factors":["b"],"makes":"fail","probability":0.5}],"refuted":[],"confounded":[],"next":{"on":[],
+			"why":"of 2 explanations 1 says that it goes well then, 1 that it fails; against the last trial off b"},
 			"settled":false,"notes":["nobody tried it with nothing changed; such a trial says what there is to explain"]}`},
 	} {
 		told, err := json.Marshal(judge(t, c.in))
@@ -109,7 +112,8 @@ var anyCase = rapid.Custom(func(t *rapid.T) trials.Input {
 	in := trials.Input{}
 	names := []string{"a", "b", "c", "d", "e"}[:rapid.IntRange(1, 5).Draw(t, "factors")]
 	for _, name := range names {
-		in.Factors = append(in.Factors, trials.Factor{Name: name, Effort: float64(rapid.IntRange(0, 2).Draw(t, "effort")),
+		in.Factors = append(in.Factors, trials.Factor{Name: name, Effort: float64(rapid.IntRange(0, 2).Draw(t,
+			"effort")),
 			Danger: rapid.IntRange(0, 4).Draw(t, "danger") == 0})
 	}
 	for range rapid.IntRange(0, 7).Draw(t, "trials") {
@@ -120,7 +124,8 @@ var anyCase = rapid.Custom(func(t *rapid.T) trials.Input {
 			}
 		}
 		in.Trials = append(in.Trials, trials.Trial{On: on,
-			Result: rapid.SampledFrom([]trials.Result{trials.OK, trials.Fail, trials.Fail, trials.Sometimes}).Draw(t, "result")})
+			Result: rapid.SampledFrom([]trials.Result{trials.OK, trials.Fail, trials.Fail, trials.Sometimes}).
+				Draw(t, "result")})
 	}
 	return in
 })

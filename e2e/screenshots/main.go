@@ -68,10 +68,9 @@ func scenes(url string) []scene {
 			browser.See(browser.Text("Without a number")),
 			chromedp.Evaluate(`document.querySelector('[aria-label^="8:"]').focus()`, nil),
 		}},
-		{"rom", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/identify"),
-			browser.Click(browser.Button("Read out U20 of Recorder board")),
-			browser.Click(browser.Link("compare with what counts")), browser.See(browser.Text("bits from 0 to 1")),
+		{"set-up", 1280, 1000, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/set-up"),
+			browser.See(browser.Text("Back to what worked")),
 		}},
 		{"at-a-glance", 1280, 1100, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9"),

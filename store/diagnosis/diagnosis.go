@@ -19,7 +19,8 @@ type Diagnosis struct {
 	Version   int    `db:"version"`
 }
 
-const diagnosisSelect = `SELECT d.id, d.machine_id, m.accession, CAST(d.body AS text) AS body, d.is_open, d.voided, d.version
+const diagnosisSelect = `SELECT d.id, d.machine_id, m.accession, CAST(d.body AS text) AS body, d.is_open, d.voided,
+	d.version
 	FROM diagnosis d JOIN machine m ON m.id = d.machine_id `
 
 // OfMachine lists those of a machine, the open ones first, then the newest; at most limit.
@@ -34,8 +35,8 @@ func OfMachine(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]
 func WithBoards(ctx context.Context, h pg.Handle, assemblyIDs []int64, limit int) ([]Diagnosis, error) {
 	found := []Diagnosis{}
 	err := h.SelectContext(ctx, &found, diagnosisSelect+`WHERE NOT d.voided AND d.id IN (
-		SELECT diagnosis_id FROM diagnosis_board WHERE assembly_id = ANY (CAST($1 AS bigint[]))) ORDER BY d.id LIMIT $2`,
-		assemblyIDs, limit)
+		SELECT diagnosis_id FROM diagnosis_board WHERE assembly_id = ANY (CAST($1 AS bigint[])))
+		ORDER BY d.id LIMIT $2`, assemblyIDs, limit)
 	return found, err
 }
 

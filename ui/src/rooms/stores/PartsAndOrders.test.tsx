@@ -63,6 +63,21 @@ describe('the stores', () => {
       condition: 'new', kind: 'component', minimum: 0 }) })
   })
 
+  it('have the drawings of a part, and lead to the machine that it was lent out of', async () => {
+    signIn('curator')
+    const lent = { ...drawer, from: null, files: 1, backBy: '2027-06-30', backTo: 'EH-0107', lentBy: 5 }
+    const drawing = { id: 40, kind: 'picture', fileName: 'rail.png', caption: 'the rail, 130 x 9 x 4 mm', stockId: 3, version: 1 }
+    const asked = serve(({ path }) => ({ body: path.startsWith('/api/stock/3/attachments') ? { attachments: [drawing], next: 0 }
+      : path.startsWith('/api/stock') ? { parts: [lent], next: 0 } : [] }))
+    const user = show(<Parts />, '/stores/parts')
+    expect((await screen.findByRole('link', { name: 'EH-0107' })).getAttribute('href')).toBe('/bench/5')
+    expect(asked.some(({ path }) => path.includes('attachments')), 'nothing is read before it is asked for').toBe(false)
+    await user.click(screen.getByRole('button', { name: 'Drawings (1) and pictures of NiMH 3.6V' }))
+    expect(await screen.findByRole('button', { name: /Open the rail, 130 x 9 x 4 mm/ })).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Close' }))
+    expect(screen.queryByText('Pictures and documents')).toBeNull()
+  })
+
   it('show what somebody else made of a drawer meanwhile', async () => {
     const { user } = page(<Parts />, '/stores/parts', () => refusal(409, 'Somebody changed it.', { newer: { stock: { ...drawer, count: 9, version: 3 } } }))
     await user.click(await screen.findByRole('button', { name: 'Edit NiMH 3.6V' }))

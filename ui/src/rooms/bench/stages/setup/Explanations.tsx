@@ -12,7 +12,8 @@ type Props = { judged: Diagnosis['judged']; isOpen: boolean; count: number; onTr
 export function Explanations({ judged, isOpen, count, onTry }: Props) {
   const { explanations, more, confounded, next, lastGood, notes, refuted } = judged
   if (count === 0) return null
-  const together = confounded.filter((names) => names.some((name) => explanations.some(({ factors }) => factors.includes(name))))
+  const isNamed = (name: string) => explanations.some(({ factors }) => factors.includes(name))
+  const together = confounded.filter((names) => names.some(isNamed))
   return (
     <>
       {explanations.length > 0 && <Likely aria-label="What could explain it">

@@ -12,7 +12,8 @@ const results: Record<Diagnosis['judged']['results'][number], { mark: MarkKind; 
   sometimes: { mark: 'unknown', word: 'now and then' } }
 
 /** A factor's letter: A to Z, then AA. */
-const letterOf = (at: number): string => (at >= 26 ? letterOf(Math.floor(at / 26) - 1) : '') + String.fromCharCode(65 + at % 26)
+const letterOf = (at: number): string =>
+  (at >= 26 ? letterOf(Math.floor(at / 26) - 1) : '') + String.fromCharCode(65 + at % 26)
 
 type Props = { diagnosis: Diagnosis; onTrial?: (at: number) => void; onFactor?: (at: number) => void }
 
