@@ -16,6 +16,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/diagnosis"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/parts"
@@ -163,6 +164,9 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"parts.ChangeStock": func() error { return second(u.Parts.ChangeStock(ctx, curator, drawer.ID, old, drawer.StockInput)) },
 		"diagnosis.Change": func() error {
 			return second(u.Diagnosis.Change(ctx, curator, symptom.ID, old, symptom.DiagnosisInput))
+		},
+		"diagnosis.ChangeLayout": func() error {
+			return second(u.Diagnosis.ChangeLayout(ctx, curator, u.machine, old, diagnosis.MemoryLayoutInput{}))
 		},
 		"diagnosis.Void":     func() error { return second(u.Diagnosis.Void(ctx, curator, symptom.ID, old)) },
 		"wanted.ChangeWant":  func() error { return second(u.Wanted.ChangeWant(ctx, curator, want.ID, old, want.WantInput)) },

@@ -6,8 +6,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/console"
 	"frugalheron/app/diagnosis"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
+	"frugalheron/core/memfault"
 	"frugalheron/core/trials"
 )
 
@@ -99,4 +102,65 @@ func TestTrialsThatAreRefused(t *testing.T) {
 	}
 	require.ErrorIs(t, second(actions.Diagnosis.Begin(ctx, viewer, machine, diagnosis.DiagnosisInput{Symptom: "a"})),
 		action.ErrForbidden)
+}
+
+// A memory test on the console leads to the very chip on the picture; another machine of the model offers its layout.
+func TestAMemoryTestLeadsToAChip(t *testing.T) {
+	_, actions := newApp(t)
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: "EH-1",
+		Name: "Meridian"})).ID
+	board := must(actions.Sheets.TakeOverSheet(ctx, curator, machine, "== Memory\nU40-U47 4164-15 @socket"))[0].ID
+	memory := func() diagnosis.MachineMemory { return must(actions.Diagnosis.Memory(ctx, viewer, machine)) }
+	said := func(text, on string) {
+		must(actions.Console.KeepText(ctx, technician, machine, console.TextInput{Text: text, On: on}))
+	}
+	said("MEMORY TEST\nADDR 0A01 EXP FF ACT FB\n", "2026-03-01")
+	require.Equal(t, []any{1, 0, 0}, []any{memory().Tests[0].Failed, len(memory().Tests[0].Suspects),
+		memory().Layout.Version})
+
+	in := diagnosis.MemoryLayoutInput{Layout: "low 0-FFFF U40-U47\nhigh 10000-1FFFF U50-U57", Syndromes: "0b 3", Note: "manual"}
+	written := must(actions.Diagnosis.ChangeLayout(ctx, technician, machine, 0, in))
+	require.Equal(t, []any{1, in}, []any{written.Version, written.MemoryLayoutInput})
+	first := memory().Tests[0].Suspects[0]
+	require.Equal(t, []any{"U42", memfault.Chip}, []any{first.Designator, first.Kind})
+	require.Equal(t, []any{board, "4164-15", 1}, []any{first.Places[0].AssemblyID, first.Places[0].Marking, first.Places[0].Line})
+	require.Empty(t, memory().Again)
+	said("MEMORY TEST\nADDR 0B07 EXP FF ACT FB\nADDR 90000 EXP FF ACT FB\n", "2026-09-01")
+	require.Equal(t, []string{"U42"}, memory().Again[0].Is)
+	require.Equal(t, 3, memory().Tests[0].Problems[0].Line, "its line on the console")
+
+	var stale *action.Stale
+	require.ErrorAs(t, second(actions.Diagnosis.ChangeLayout(ctx, curator, machine, 0, in)), &stale)
+	var invalid *action.Invalid
+	for field, broken := range map[string]diagnosis.MemoryLayoutInput{"layout": {Layout: "low U40"},
+		"syndromes": {Layout: "low 0-FF U1", Syndromes: "xyz"}} {
+		require.ErrorAs(t, second(actions.Diagnosis.ChangeLayout(ctx, curator, machine, 1, broken)), &invalid)
+		require.Equal(t, field, invalid.Field)
+	}
+	require.ErrorIs(t, second(actions.Diagnosis.ChangeLayout(ctx, viewer, machine, 1, in)), action.ErrForbidden)
+}
+
+// What one machine of a model has is offered to the next, until that has a layout of its own; another model offers nothing.
+func TestALayoutIsOfferedToTheModel(t *testing.T) {
+	_, actions := newApp(t)
+	must(actions.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Tarn & Vole", Model: "Meridian 2"}))
+	enter := func(accession, model string) int64 {
+		return must(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: accession,
+			Name: "One", Maker: "Tarn & Vole", Model: model})).ID
+	}
+	first, second, other := enter("EH-1", "Meridian 2"), enter("EH-2", "Meridian 2"), enter("EH-3", "Lantern")
+	offered := func(machine int64) (found []string) {
+		for _, one := range must(actions.Diagnosis.Memory(ctx, technician, machine)).Offered {
+			found = append(found, one.Accession+": "+one.Layout)
+		}
+		return found
+	}
+	require.Empty(t, offered(second))
+	in := diagnosis.MemoryLayoutInput{Layout: "low 0-FFFF U40-U47"}
+	must(actions.Diagnosis.ChangeLayout(ctx, technician, first, 0, in))
+	require.Equal(t, []string{"EH-1: low 0-FFFF U40-U47"}, offered(second))
+	require.Empty(t, offered(other))
+	require.Empty(t, offered(first))
+	must(actions.Diagnosis.ChangeLayout(ctx, technician, second, 0, in))
+	require.Empty(t, offered(second), "it has its own now")
 }

@@ -187,7 +187,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
 		"job": {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
 		"diagnosis": {written: symptom, wrote: must(u.Diagnosis.Begin(ctx, curator, u.machine, symptom)).DiagnosisInput,
-			read: must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses[0].DiagnosisInput},
+			read: must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses[1].DiagnosisInput},
+		// behind what is open
 		"want":  {written: looked, wrote: must(u.Wanted.AddWant(ctx, curator, looked)).WantInput},
 		"offer": {written: offered, wrote: must(u.Wanted.AddOffer(ctx, curator, offered)).OfferInput},
 		"stock": {written: drawer, wrote: must(u.Parts.AddStock(ctx, curator, drawer)).StockInput},

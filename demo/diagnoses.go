@@ -49,5 +49,16 @@ func (t teller) diagnoses() error {
 			}
 		}
 	}
-	return nil
+	return t.memory()
+}
+
+// memory tells how the memory of the machine is laid out whose console complains.
+func (t teller) memory() error {
+	now, err := t.actions.Diagnosis.Memory(t.ctx, t.curator, t.machines["EH-0142"])
+	if err != nil || now.Layout.Version > 0 {
+		return err
+	}
+	_, err = t.actions.Diagnosis.ChangeLayout(t.ctx, t.curator, t.machines["EH-0142"], 0, diagnosis.MemoryLayoutInput{
+		Layout: "low  0-3FFFF     U50-U58\nhigh 40000-7FFFF U59-U67", Note: "from the technical manual, page 4-12"})
+	return err
 }

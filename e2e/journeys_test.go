@@ -620,7 +620,7 @@ func everyViewOnAPhone(t *testing.T, theme string) {
 		Fill(Labelled("What it does, or does not"), "no picture"), Click(Button("Save")),
 		Click(Button("Write down a trial")),
 		Fill(Labelled("Another change, on from now"), "new cable"), Click(Button("Save")), Click(Button("new cable")),
-		See(Labelled("The board that is put in")))
+		See(Labelled("What is changed")))
 	look(theme+" wanted", at("/stores/wanted"), Click(Button("Write down what is wanted")),
 		Fill(Labelled("What is looked for"), "Service handbook"), Click(Button("Save")), See(Text("1 open")),
 		Click(Button("Note an offer")), Fill(Labelled("What is offered"), "A box with a service handbook"),

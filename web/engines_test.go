@@ -112,3 +112,37 @@ func TestEnginesAskWhoIsThere(t *testing.T) {
 		require.Equal(t, 401, status, path)
 	}
 }
+
+// The layout of memory over the API: staff writes it, everybody reads to which chip a test leads, its text and that of the
+// console hide nobody's name from staff alone, and a stale change meets what is there.
+func TestMemoryOverTheAPI(t *testing.T) {
+	s := newSite(t)
+	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
+	at := s.path("/api/machines/{machine}/memory")
+	layout := fieldsOf{"version": 0, "layout": "low 0-FFFF U40-U47\nhigh 10000-1FFFF U50-U57"}
+	status, _ := viewer.send("PUT", at+"-layout", layout)
+	require.Equal(t, 403, status)
+	for field, fields := range map[string]fieldsOf{
+		"body.layout":    {"version": 0, "layout": "low"},
+		"body.syndromes": {"version": 0, "layout": "", "syndromes": "3"},
+		"body.version":   {"version": -1, "layout": ""},
+	} {
+		status, body := technician.send("PUT", at+"-layout", fields)
+		require.Equal(t, 422, status, field)
+		require.Contains(t, body, field)
+	}
+	status, body := technician.send("PUT", at+"-layout", layout)
+	require.Equal(t, 200, status, body)
+	require.Equal(t, 1, decoded[diagnosis.MemoryLayout](t, body).Version)
+	status, body = curator.send("PUT", at+"-layout", layout)
+	require.Equal(t, 409, status, body)
+	require.Contains(t, body, `"layout":{"machineId"`)
+	status, body = technician.send("POST", s.path("/api/machines/{machine}/console/texts"),
+		fieldsOf{"text": "MEMORY TEST\nADDR 10A01 EXP FF ACT 7F\n"})
+	require.Equal(t, 201, status, body)
+	status, body = viewer.send("GET", at, nil)
+	require.Equal(t, 200, status, body)
+	told := decoded[diagnosis.MachineMemory](t, body)
+	require.Equal(t, "U57", told.Tests[0].Suspects[0].Designator)
+	require.Empty(t, told.Offered, "it has one of its own")
+}

@@ -20,7 +20,7 @@ var subjects = map[string]subject{
 	"survey":    {MayLook, true}, "finding": {MayLook, true}, "measurement": {MayLook, true},
 	"console": {MayLook, true},
 	"supply":  {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
-	"job": {MayLook, true}, "diagnosis": {MayLook, true},
+	"job": {MayLook, true}, "diagnosis": {MayLook, true}, "memory layout": {MayLook, true},
 	"round": {MayLook, true}, "upkeep rule": {MayLook, true}, "deed": {MayLook, true}, "plan": {MayLook, true},
 	"policy":   {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},

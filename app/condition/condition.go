@@ -10,7 +10,6 @@ import (
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 	storecondition "frugalheron/store/condition"
-	storefiles "frugalheron/store/files"
 	"frugalheron/store/pg"
 )
 
@@ -25,7 +24,7 @@ type FindingView struct {
 	Sources      []FindingSource `json:"sources" doc:"How it is known, each once"`
 	Story        condition.Story `json:"story"`
 	Waits        bool            `json:"waits" doc:"It was there before the survey that is being made, which says nothing of it yet"`
-	Callout      *Callout        `json:"callout" doc:"Its number on a picture of the board, or null"`
+	Callout      *files.Callout  `json:"callout" doc:"Its number on a picture of the board, or null"`
 }
 
 // FindingSource is one way in which a finding is known.
@@ -33,12 +32,6 @@ type FindingSource struct {
 	Source     condition.Source `json:"source" enum:"survey,note,sheet,outside,measurement,part"`
 	AssemblyID *int64           `json:"assemblyId" doc:"The sheet on which it stands today, or null"`
 	Line       int              `json:"line" doc:"Its line there; 0 for none"`
-}
-
-// Callout is a number on a picture of a board.
-type Callout struct {
-	AttachmentID int64 `json:"attachmentId"`
-	N            int   `json:"n"`
 }
 
 // Condition is how a machine is, and how that changed.
@@ -75,30 +68,25 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64,
 	findings []FindingView) error {
-	pictures, err := storefiles.AnnotatedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
-	if err != nil {
-		return err
+	boards := map[int64]bool{}
+	for _, f := range findings {
+		if f.AssemblyID != nil && f.Designator != "" {
+			boards[*f.AssemblyID] = true
+		}
 	}
-	for _, p := range pictures {
-		if !slices.ContainsFunc(findings, func(f FindingView) bool {
-			return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID
-		}) {
+	if len(boards) == 0 {
+		return nil
+	}
+	callouts, err := files.CalloutsOf(ctx, s.kernel.Reader(ctx), machineID, actor.Hides(), boards)
+	for i, f := range findings {
+		if f.AssemblyID == nil {
 			continue
 		}
-		drawn, err := files.AnnotationOf(ctx, s.kernel.Reader(ctx), p.AttachmentID)
-		if err != nil {
-			return err
-		}
-		for i, f := range findings {
-			for _, n := range drawn.Legend.Numbered {
-				if f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID && f.Designator != "" &&
-					f.Designator == n.Designator {
-					findings[i].Callout = &Callout{p.AttachmentID, n.N}
-				}
-			}
+		if c, known := callouts[files.Part{AssemblyID: *f.AssemblyID, Designator: f.Designator}]; known {
+			findings[i].Callout = &c
 		}
 	}
-	return nil
+	return err
 }
 
 func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, error) {

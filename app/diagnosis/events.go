@@ -20,4 +20,7 @@ var (
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("took back that the diagnosis of %v was deleted", a["symptom"])
 		})
+	eventChangeLayout = action.NewEvent("lay out memory", "memory layout", func(_ string, b, a action.Fields) string {
+		return fmt.Sprintf("wrote down how its memory is laid out: %s", action.Changes(b, a))
+	})
 )

@@ -10,6 +10,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/console"
 	"frugalheron/app/history"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
@@ -27,11 +28,13 @@ type Service struct {
 	kernel    *action.Kernel
 	inventory *inventory.Service
 	history   *history.Service
+	console   *console.Service
 }
 
 // New returns it.
-func New(kernel *action.Kernel, inventory *inventory.Service, history *history.Service) *Service {
-	s := &Service{kernel, inventory, history}
+func New(kernel *action.Kernel, inventory *inventory.Service, history *history.Service,
+	console *console.Service) *Service {
+	s := &Service{kernel, inventory, history, console}
 	kernel.CanBeUndone(eventVoid, action.MayWriteSheets, s.undoVoid)
 	return s
 }

@@ -71,24 +71,24 @@ const (
 
 // Suspect is what would explain failures.
 type Suspect struct {
-	Designator string  `json:"designator,omitempty"` // of a chip
-	Group      string  `json:"group,omitempty"`      // of what is no chip: D3, A7, the id of a bank, common
-	Kind       Kind    `json:"kind"`
-	Share      float64 `json:"share"` // of the failing bits of banks that it explains; of a hint how far it is from being sure
-	Why        string  `json:"why"`
+	Designator string  `json:"designator,omitempty" doc:"Of a chip"`
+	Group      string  `json:"group,omitempty" says:"text" doc:"Of what is no chip: D3, A7, the name of a bank, common"`
+	Kind       Kind    `json:"kind" enum:"common,address-line,bank-select,data-line,chip"`
+	Share      float64 `json:"share" doc:"Of the failing bits of banks that it explains; of a hint how far it is from being sure"`
+	Why        string  `json:"why" says:"text"`
 }
 
-// Problem is what of a line could not be used.
-type Problem struct {
-	Line int    `json:"line"` // of the failures, from 1
-	Why  string `json:"why"`
+// Useless is a line that leads nowhere.
+type Useless struct {
+	Line int    `json:"line" doc:"From 1"`
+	Why  string `json:"why" says:"text"`
 }
 
 // Output is what the lines lead to.
 type Output struct {
 	Suspects []Suspect `json:"suspects"` // those that explain most first
 	Unplaced int       `json:"unplaced"` // lines with a syndrome that nobody knows
-	Problems []Problem `json:"problems"`
+	Problems []Useless `json:"problems"`
 }
 
 // Judge leads the failures to suspects. An input that cannot be is refused by its place.
@@ -97,10 +97,10 @@ func Judge(in Input) (Output, error) {
 	if err != nil {
 		return Output{}, err
 	}
-	out := Output{Suspects: []Suspect{}, Problems: []Problem{}}
+	out := Output{Suspects: []Suspect{}, Problems: []Useless{}}
 	for i, f := range in.Failures {
 		if why := c.place(f, &out.Unplaced); why != "" {
-			out.Problems = append(out.Problems, Problem{i + 1, why})
+			out.Problems = append(out.Problems, Useless{i + 1, why})
 		}
 	}
 	if len(c.pairs) > 0 {

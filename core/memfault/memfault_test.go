@@ -65,7 +65,7 @@ func TestWhichChipIsThatError(t *testing.T) {
 		twoBanks+`"syndromes":{"0b":3},"failures":[{"address":0,"syndrome":"7"},{"address":"0x20000","syndrome":"b"},
 		{"address":3,"expected":1,"actual":1},{"address":3,"expected":16,"actual":0}]}`)
 	require.Equal(t, 1, out.Unplaced)
-	require.Equal(t, []memfault.Problem{{2, "0x20000 lies in no bank"}, {3, "at 0x3 what was there is what was expected"},
+	require.Equal(t, []memfault.Useless{{2, "0x20000 lies in no bank"}, {3, "at 0x3 what was there is what was expected"},
 		{4, "no chip is named for bit 4 of the bank low"}}, out.Problems)
 }
 

@@ -20,6 +20,7 @@ type module struct {
 
 var (
 	speedOf = regexp.MustCompile(`(?i)^-?(\d{2,3})\s*ns$`)
+	apart   = regexp.MustCompile(`(?i)\b(\d{2,3})\s+ns\b`)                                 // 70 ns
 	sized   = regexp.MustCompile(`(?i)^(\d+(?:[km]x\d+|[km]i?b?))(?:-(\d{2,3})(?:ns)?)?$`) // 1Mx9, 1Mx9-70, 4MB
 	aChip   = regexp.MustCompile(`(?i)^(?:\d{1,3}x)?(\d+[km]x\d+)(?:-\d+)?$`)              // 1Mx1, 8x1Mx1
 )
@@ -29,6 +30,7 @@ var (
 func (m *machine) read(text string) module {
 	one := module{text: text, size: -1}
 	hasSize := false
+	text = apart.ReplaceAllString(text, "${1}ns")
 	for _, word := range strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune(" \t,;()", r) }) {
 		if s := speedOf.FindStringSubmatch(word); s != nil {
 			one.ns, _ = strconv.Atoi(s[1])

@@ -218,3 +218,32 @@ func BenchmarkSixteenSocketsAndSixtyModules(b *testing.B) {
 		})
 	}
 }
+
+// Modules as people write them: the size is the first word that is one, chips stand behind it, and what is told in bytes is
+// the size of the machine with as much data.
+func TestModulesAsTheyAreWritten(t *testing.T) {
+	for text, says := range map[string]string{
+		"SIMM 30-pin 1Mx9 70ns":   "[]",
+		"1Mx9-70":                 "[]",
+		"1mX9, -70ns":             "[]",
+		"1MB":                     "[]",
+		"1Mx9-120":                "[speed[M1]]",
+		"SIMM 1Mx9 120 ns":        "[speed[M1]]",
+		"SIMM 1Mx9 120":           "[]", // the figure stands by itself: nobody knows of what
+		"1Mx8 70ns":               "[size[M1] parity[M1]]",
+		"unmarked":                "[size[M1] parity[M1]]",
+		"1Mx9 70ns 9x 411000":     "[organisation[M1]]",
+		"1Mx9 70ns (2x 1Mx4)":     "[organisation[M1]]",
+		"1Mx9 70ns 36x 41256":     "[]",
+		"1Mx9 70ns nobody's chip": "[]",
+	} {
+		text := text
+		words, ns := "M1", 100
+		out, err := population.Judge(builtin.Library(), population.Input{Banks: []population.Bank{{ID: "A",
+			Sockets: []string{words}}}, Sizes: []string{"1Mx9"}, Fitted: map[string]*string{"M1": &text},
+			Rules: population.Rules{Parity: true, MaxNs: &ns, Organisation: &population.Depth{Words: 262144}}})
+		require.NoError(t, err)
+		broken, _ := told(out)
+		require.Equal(t, says, fmt.Sprint(append([]string{}, broken...)), text)
+	}
+}

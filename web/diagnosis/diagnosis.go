@@ -19,6 +19,12 @@ type ChangedDiagnosis struct {
 	diagnosis.DiagnosisInput
 }
 
+// ChangedLayout is how memory is laid out, and the version that it started from; 0 for the first.
+type ChangedLayout struct {
+	Version int `json:"version" minimum:"0" doc:"Version that the change started from; 0 for the first"`
+	diagnosis.MemoryLayoutInput
+}
+
 // Register adds them.
 func Register(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -52,5 +58,21 @@ func Register(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
 		event, err := actions.Diagnosis.Void(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-memory", Method: http.MethodGet, Path: "/api/machines/{id}/memory",
+		Summary: "How the memory of a machine is laid out, and to which chips its tests lead", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[diagnosis.MachineMemory], error) {
+		return httpx.Answer(actions.Diagnosis.Memory(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "lay-out-memory", Method: http.MethodPut, Path: "/api/machines/{id}/memory-layout",
+		Summary: "Write down how the memory of a machine is laid out", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body ChangedLayout
+	}) (*httpx.Output[diagnosis.MemoryLayout], error) {
+		return httpx.Answer(actions.Diagnosis.ChangeLayout(ctx, actor, in.ID, in.Body.Version,
+			in.Body.MemoryLayoutInput))
 	})
 }

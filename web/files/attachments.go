@@ -33,18 +33,19 @@ type ChangedAttachment struct {
 func registerAttachments(api *httpx.API, actions *app.App) {
 	for _, owner := range []struct {
 		name, path, words string
+		readBy            action.Roles
 		of                func(id int64) files.Owner
 	}{
-		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner {
+		{"machine", "/api/machines/{id}/attachments", "a machine", action.MayLook, func(id int64) files.Owner {
 			return files.Owner{MachineID: &id}
 		}},
-		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner {
+		{"lot", "/api/lots/{id}/attachments", "an arrival", action.MayLook, func(id int64) files.Owner {
 			return files.Owner{AcquisitionID: &id}
 		}},
-		{"stock", "/api/stock/{id}/attachments", "a drawer of the stores", func(id int64) files.Owner {
+		{"stock", "/api/stock/{id}/attachments", "a drawer of the stores", action.MayWriteSheets, func(id int64) files.Owner {
 			return files.Owner{StockID: &id}
 		}},
-		{"offer", "/api/offers/{id}/attachments", "an offer", func(id int64) files.Owner {
+		{"offer", "/api/offers/{id}/attachments", "an offer", action.MayWriteSheets, func(id int64) files.Owner {
 			return files.Owner{OfferID: &id}
 		}},
 	} {
@@ -59,7 +60,7 @@ func registerAttachments(api *httpx.API, actions *app.App) {
 		}) (*httpx.Output[files.Attachment], error) {
 			return httpx.Answer(actions.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, httpx.Uploaded(ctx)))
 		})
-		httpx.Register(api, action.MayLook, huma.Operation{
+		httpx.Register(api, owner.readBy, huma.Operation{
 			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path,
 			Summary: "Pictures and documents of " + owner.words, Errors: httpx.ErrorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *struct {

@@ -91,6 +91,7 @@ type Newer struct {
 	Offer            *wanted.Offer                `json:"offer,omitempty"`
 	Capture          *console.Capture             `json:"capture,omitempty"`
 	Diagnosis        *diagnosis.Diagnosis         `json:"diagnosis,omitempty"`
+	Layout           *diagnosis.MemoryLayout      `json:"layout,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
 	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
 	Deed             *upkeep.Deed                 `json:"deed,omitempty"`
@@ -289,6 +290,8 @@ func newer(record any) *Newer {
 		return &Newer{Want: &r}
 	case wanted.Offer:
 		return &Newer{Offer: &r}
+	case diagnosis.MemoryLayout:
+		return &Newer{Layout: &r}
 	case diagnosis.Diagnosis:
 		return &Newer{Diagnosis: &r}
 	case console.Capture:

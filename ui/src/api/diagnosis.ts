@@ -48,3 +48,20 @@ export function useVoidDiagnosis() {
 /** What somebody wrote of one, without what follows from it. */
 export const fieldsOf = ({ symptom, since, factors, trials, state, cause, note }: Diagnosis): DiagnosisFields =>
   ({ symptom, since, factors, trials, state, cause, note })
+
+export type Memory = Schemas['MachineMemory']
+export type Layout = Schemas['MemoryLayout']
+export type LayoutFields = Omit<Schemas['ChangedLayout'], 'version'>
+
+/** How the memory of a machine is laid out, and to which chips its tests lead. */
+export const memoryQuery = (machineId: number) =>
+  queryOptions({ queryKey: ['memory', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/memory', { params: { path: { id: machineId } } })) })
+
+export function useLayOutMemory(machineId: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['ChangedLayout']) =>
+      ask(api.PUT('/api/machines/{id}/memory-layout', { params: { path: { id: machineId } }, body })),
+    onSuccess: changed,
+  })
+}

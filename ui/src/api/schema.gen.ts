@@ -2561,6 +2561,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How the memory of a machine is laid out, and to which chips its tests lead
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-memory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/memory-layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write down how the memory of a machine is laid out
+         * @description Roles: curator, technician.
+         */
+        put: operations["lay-out-memory"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/moves": {
         parameters: {
             query?: never;
@@ -5864,6 +5904,17 @@ export interface components {
             title: string;
             why: string;
         };
+        Again: {
+            days: string[];
+            /** @description Designators, or the data line */
+            is: string[];
+            /**
+             * @description The same chip, chips beside each other in a bank, or one bit in several banks
+             * @enum {string}
+             */
+            what: "chip" | "neighbours" | "line";
+            why: string;
+        };
         AgeingInterval: {
             /** Format: int64 */
             fromYears: number;
@@ -6925,6 +6976,18 @@ export interface components {
              */
             version: number;
         };
+        ChangedLayout: {
+            /** @description A bank a line: its name, its addresses in hexadecimal, its chips from bit 0 up, as in low 0-FFFF U40-U47 */
+            layout: string;
+            note?: string;
+            /** @description Of error correction: a syndrome in hexadecimal and the bit that it means, a line each */
+            syndromes?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from; 0 for the first
+             */
+            version: number;
+        };
         ChangedLot: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
             arrived?: string;
@@ -7325,6 +7388,19 @@ export interface components {
             /** @enum {string} */
             state: "not read" | "read once" | "read" | "readings differ" | "fading";
             why: string;
+        };
+        ChipPlace: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Its number on a picture of the board, or null */
+            callout: components["schemas"]["Callout"] | null;
+            /**
+             * Format: int64
+             * @description Of its sheet
+             */
+            line: number;
+            marking: string;
+            title: string;
         };
         ChipReading: {
             /**
@@ -10415,6 +10491,15 @@ export interface components {
             provenance?: string;
             serial?: string;
         };
+        MachineMemory: {
+            /** @description What came back over time */
+            again: components["schemas"]["Again"][];
+            layout: components["schemas"]["MemoryLayout"];
+            /** @description Layouts of other machines of the model, while this one has none */
+            offered: components["schemas"]["OfferedMemoryLayout"][];
+            /** @description What consoles and screens said of memory that failed, the newest first */
+            tests: components["schemas"]["MemoryTest"][];
+        };
         MachineModel: {
             /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
@@ -10790,6 +10875,47 @@ export interface components {
             purpose: string;
             /** @description With its unit */
             said: string;
+        };
+        MemoryLayout: {
+            /** @description A bank a line: its name, its addresses in hexadecimal, its chips from bit 0 up, as in low 0-FFFF U40-U47 */
+            layout: string;
+            /** Format: int64 */
+            machineId: number;
+            note?: string;
+            /** @description Of error correction: a syndrome in hexadecimal and the bit that it means, a line each */
+            syndromes?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        MemorySuspect: {
+            /** @description Of a chip */
+            designator?: string;
+            /** @description Of what is no chip: D3, A7, the name of a bank, common */
+            group?: string;
+            /** @enum {string} */
+            kind: "common" | "address-line" | "bank-select" | "data-line" | "chip";
+            /** @description Where the sheets have a chip of that designator; empty for a line, or where no sheet has it */
+            places: components["schemas"]["ChipPlace"][];
+            /**
+             * Format: double
+             * @description Of the failing bits of banks that it explains; of a hint how far it is from being sure
+             */
+            share: number;
+            why: string;
+        };
+        MemoryTest: {
+            /** Format: int64 */
+            captureId: number;
+            /**
+             * Format: int64
+             * @description Places that failed
+             */
+            failed: number;
+            on: string;
+            /** @description Lines that lead nowhere, and why */
+            problems: components["schemas"]["Useless"][];
+            /** @description Those that explain most first */
+            suspects: components["schemas"]["MemorySuspect"][];
         };
         MendedAgain: {
             /** Format: int64 */
@@ -11177,6 +11303,7 @@ export interface components {
             identification?: components["schemas"]["IdentificationView"];
             job?: components["schemas"]["Job"];
             knownAssembly?: components["schemas"]["KnownAssembly"];
+            layout?: components["schemas"]["MemoryLayout"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
             maintenanceClass?: components["schemas"]["OwnClass"];
@@ -11458,6 +11585,14 @@ export interface components {
             kind: "part" | "setting" | "cleaning" | "environment" | "other";
             on: string;
             words: string;
+        };
+        OfferedMemoryLayout: {
+            accession: string;
+            /** @description A bank a line: its name, its addresses in hexadecimal, its chips from bit 0 up, as in low 0-FFFF U40-U47 */
+            layout: string;
+            note?: string;
+            /** @description Of error correction: a syndrome in hexadecimal and the bit that it means, a line each */
+            syndromes?: string;
         };
         OpenData: {
             accession: string;
@@ -15131,6 +15266,14 @@ export interface components {
             version: number;
             /** @description Why that was decided */
             why?: string;
+        };
+        Useless: {
+            /**
+             * Format: int64
+             * @description From 1
+             */
+            line: number;
+            why: string;
         };
         Vector: {
             /** Format: int64 */
@@ -25847,6 +25990,153 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Measured"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineMemory"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "lay-out-memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedLayout"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MemoryLayout"];
                 };
             };
             /** @description Unauthorized */

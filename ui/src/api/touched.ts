@@ -5,7 +5,7 @@ type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
   | 'console' | 'console port' | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found' | 'wants' | 'offers'
-  | 'diagnoses'
+  | 'diagnoses' | 'memory'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
@@ -15,7 +15,7 @@ const touches = {
   /** A machine is entered, or its record changed. */
   machine: [...ofMachine, 'places'],
   /** A sheet is saved: sums, statements and what chips are for follow. */
-  sheet: [...ofMachine, 'dossier', 'mysteries', 'recognised', 'dating'],
+  sheet: [...ofMachine, 'memory', 'dossier', 'mysteries', 'recognised', 'dating'],
   /** A board is added, changed or deleted. */
   board: [...ofMachine, 'assemblies', 'dating', 'roms', 'recognised', 'known', 'unknowns'],
   /** A board or machine is somewhere else. */
@@ -59,9 +59,9 @@ const touches = {
   /** What a machine shows, or by what that is read. */
   sign: [...ofMachine, 'signs', 'unknowns'],
   /** A symptom, or what was tried to find its cause. */
-  diagnosis: [...ofMachine, 'diagnoses'],
+  diagnosis: [...ofMachine, 'diagnoses', 'memory'],
   /** What its console said, or by which port that is heard. */
-  console: [...ofMachine, 'console', 'console port'],
+  console: [...ofMachine, 'console', 'console port', 'memory'],
   /** What serves a machine. */
   peripheral: [...ofMachine, 'peripherals'],
   /** A lot, or a thing of it. */

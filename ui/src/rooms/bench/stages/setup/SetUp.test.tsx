@@ -26,9 +26,17 @@ const told: Schemas['Diagnoses'] = { stage: { state: 'needs attention', count: 1
     { machineId: 3, accession: 'EH-0142', ok: 0, failed: 2, sometimes: 0, last: '2026-09-02' },
     { machineId: 5, accession: 'EH-0107', ok: 1, failed: 0, sometimes: 0, last: '2026-08-02' }] }] }
 
+const memory = { layout: { machineId: 3, layout: '', syndromes: '', note: '', version: 0 }, again: [{ what: 'chip', is: ['U42'],
+  days: ['2026-03-01', '2026-09-01'], why: 'U42 failed on 2 days: the chip, or its socket' }],
+  offered: [{ accession: 'EH-0107', layout: 'low 0-FFFF U40-U47', syndromes: '', note: '' }],
+  tests: [{ captureId: 12, on: '2026-09-01', failed: 2, problems: [{ line: 9, why: '0x90000 lies in no bank' }], suspects: [
+    { designator: 'U42', kind: 'chip', share: 1, why: 'bit 2 fails', places: [{ assemblyId: 8, title: 'Memory', line: 4, marking: '4164-15',
+      callout: { attachmentId: 31, n: 7 } }] }, { group: 'D2', kind: 'data-line', share: 0.5, why: 'bit 2', places: [] }] }] }
+
 const page = (answer = { status: 200, body: one as unknown }) => {
   signIn('curator')
-  const asked = serve(({ method, path }) => method !== 'GET' ? answer : { body: path.endsWith('/diagnoses') ? told : { assemblies: [], next: 0 } })
+  const asked = serve(({ method, path }) => method !== 'GET' ? answer : { body: path.endsWith('/diagnoses') ? told
+    : path.endsWith('/memory') ? memory : { assemblies: [], next: 0 } })
   const onBench = { machine: { id: 3, accession: 'EH-0142' }, assemblies: [] } as unknown as OnBench
   return { user: show(<SetUp {...onBench} />), asked }
 }
@@ -73,5 +81,17 @@ describe('symptoms and trials', () => {
     await user.type(screen.getByLabelText('What it was'), 'a broken wire')
     await user.click(screen.getByRole('button', { name: 'Save' }))
     expect(asked.filter(({ method }) => method === 'PUT').at(-1)?.body).toMatchObject({ state: 'found', cause: 'a broken wire' })
+  })
+
+  it('leads a memory test to the chip on the picture, and takes over the layout of another of the model', async () => {
+    const { user, asked } = page({ status: 200, body: memory.layout })
+    expect((await screen.findByRole('link', { name: 'number 7 on the picture' })).getAttribute('href')).toBe('/bench/3/board-picture/31')
+    expect(screen.getByRole('link', { name: 'Memory' }).getAttribute('href')).toBe('/bench/3/take-stock?at=8.4')
+    expect(screen.getByText(/U42 failed on 2 days/)).toBeTruthy()
+    expect(screen.getByText('line 9: 0x90000 lies in no bank')).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Lay out its memory' }))
+    await user.click(screen.getByRole('button', { name: 'As in EH-0107' }))
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(asked.find(({ method }) => method === 'PUT')?.body).toEqual({ layout: 'low 0-FFFF U40-U47', syndromes: '', note: '', version: 0 })
   })
 })

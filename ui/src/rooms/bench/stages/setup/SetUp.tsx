@@ -6,6 +6,7 @@ import { useAccount } from '../../../../api/session'
 import { Notice } from '../../../../kit/Notice'
 import { Skeleton } from '../../../../kit/Skeleton'
 import type { OnBench } from '../../stages'
+import { MemoryPart } from './MemoryPart'
 import { Symptoms } from './Symptoms'
 
 /** How the machine is set up, and what keeps it from working: symptoms, and the trials that look for their cause. */
@@ -14,5 +15,10 @@ export function SetUp({ machine, assemblies }: OnBench) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   if (told.error) return <Notice tone="stop" word="Not read.">{messageOf(told.error)}</Notice>
   if (!told.data) return <Skeleton what="Set up" lines={14} />
-  return <Symptoms machine={machine} told={told.data} boards={assemblies} mayWrite={mayWrite} />
+  return (
+    <>
+      <Symptoms machine={machine} told={told.data} boards={assemblies} mayWrite={mayWrite} />
+      <MemoryPart machine={machine} mayWrite={mayWrite} />
+    </>
+  )
 }
