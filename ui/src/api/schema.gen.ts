@@ -3638,7 +3638,7 @@ export interface paths {
         };
         /**
          * Pictures and documents of an offer
-         * @description Roles: curator, technician, viewer.
+         * @description Roles: curator, technician.
          */
         get: operations["list-attachments-of-offer"];
         put?: never;
@@ -5097,7 +5097,7 @@ export interface paths {
         };
         /**
          * Pictures and documents of a drawer of the stores
-         * @description Roles: curator, technician, viewer.
+         * @description Roles: curator, technician.
          */
         get: operations["list-attachments-of-stock"];
         put?: never;
