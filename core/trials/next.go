@@ -8,7 +8,7 @@ import (
 
 // mostSearched is up to how many factors that matter all states are compared; beyond, the best that is found by changing
 // one factor after the other is told.
-const mostSearched = 16
+const mostSearched = 14
 
 // choice is a state that could be tried next, with all by which it is compared.
 type choice struct {

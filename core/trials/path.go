@@ -14,15 +14,15 @@ func Counted(runs, failed int) Result {
 
 // Left is how many explanations were left after each trial: the path to the cause.
 func Left(in Input) ([]int, error) {
+	if err := in.check(); err != nil {
+		return nil, err
+	}
 	path := make([]int, len(in.Trials))
 	for i := range in.Trials {
 		so := in
 		so.Trials = in.Trials[:i+1]
-		out, err := Judge(so)
-		if err != nil {
-			return nil, err
-		}
-		path[i] = len(out.Explanations)
+		_, _, explained := explain(so)
+		path[i] = len(explained)
 	}
 	return path, nil
 }

@@ -95,10 +95,8 @@ func Judge(in Input) (Output, error) {
 	if err := in.check(); err != nil {
 		return Output{}, err
 	}
-	c := newCase(in)
-	out := Output{Explanations: []Explanation{}, Confounded: c.confounded(), Notes: c.notes()}
-	left := c.left(in)
-	explained := slices.DeleteFunc(slices.Clone(left), func(e candidate) bool { return !c.saw[e.makes] })
+	c, left, explained := explain(in)
+	out := Output{Confounded: c.confounded(), Notes: c.notes()}
 	pool := explained
 	if len(explained) == 0 {
 		pool = left
@@ -108,4 +106,11 @@ func Judge(in Input) (Output, error) {
 	out.Refuted = c.refuted(pool)
 	out.Next = c.next(pool, len(explained) > 0)
 	return out, nil
+}
+
+// explain lists what agrees with all trials, and what of it makes a result that was seen.
+func explain(in Input) (c trialCase, left, explained []candidate) {
+	c = newCase(in)
+	left = c.left(in)
+	return c, left, slices.DeleteFunc(slices.Clone(left), func(e candidate) bool { return !c.saw[e.makes] })
 }

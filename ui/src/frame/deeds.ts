@@ -29,7 +29,7 @@ const machineDeeds: Deed[] = [
   { name: 'Paste a screen text', words: 'console boot memory test type off', who: 'writers', to: openAt('power-up', 'text') },
   { name: 'Look for the cause of a symptom', words: 'trial diagnosis fault what fixed it', who: 'writers',
     to: openAt('set-up', 'symptom') },
-  { name: 'Which chip failed its memory test', words: 'memory layout banks bit address', to: 'set-up#memory' },
+  { name: 'Which chip failed its memory test', words: 'layout banks bits', to: 'set-up#memory' },
   { name: 'Measure a rail', words: 'volts supply load', who: 'writers', to: 'power-up#rails' },
   { name: 'Print the condition report', words: 'paper', to: 'condition-report' },
   { name: 'Begin a log of taking apart', words: 'open disassembly', who: 'writers', to: openAt('open-up', 'log') },
