@@ -2,7 +2,6 @@ package diagnosis
 
 import (
 	"context"
-	"errors"
 	"slices"
 
 	"github.com/jmoiron/sqlx"
@@ -10,7 +9,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/input"
-	"frugalheron/core/malformed"
 	"frugalheron/core/memfault"
 	"frugalheron/store/diagnosis"
 )
@@ -94,22 +92,15 @@ func (s *Service) ChangeLayout(ctx context.Context, actor action.Actor, machineI
 		return MemoryLayout{}, err
 	}
 	if _, err := memfault.ParseLayout(in.Layout); err != nil {
-		return MemoryLayout{}, refusedLayout("layout", err)
+		return MemoryLayout{}, input.Refused(err)
 	}
 	if _, err := memfault.ParseSyndromes(in.Syndromes); err != nil {
-		return MemoryLayout{}, refusedLayout("syndromes", err)
+		return MemoryLayout{}, input.Refused(err)
 	}
 	return layouts.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
 		Event: eventChangeLayout, ID: machineID, Version: version}, func(tx *sqlx.Tx, _ diagnosis.Layout) error {
 		return diagnosis.PutLayout(ctx, tx, diagnosis.Layout{MachineID: machineID, Body: action.ToKeep(in)})
 	})
-}
-
-func refusedLayout(field string, err error) error {
-	if broken := (*malformed.Error)(nil); errors.As(err, &broken) {
-		return action.Reject(field, broken.Error())
-	}
-	return err
 }
 
 // Memory tells how the memory of a machine is laid out, and to which chips its tests lead.

@@ -14,7 +14,6 @@ import (
 	"frugalheron/app/history"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
-	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/trials"
 	"frugalheron/core/verdict"
@@ -124,10 +123,7 @@ func (in *DiagnosisInput) check(actor action.Actor) error {
 		}
 	}
 	_, err = trials.Judge(in.core())
-	if broken := (*malformed.Error)(nil); errors.As(err, &broken) {
-		return action.Reject(broken.Field, broken.Err.Error())
-	}
-	return err
+	return input.Refused(err)
 }
 
 func (t *TrialInput) check(at string, actor action.Actor) error {

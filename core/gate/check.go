@@ -22,7 +22,7 @@ func (in *Input) check() error {
 		return malformed.In("now", "now: the day for which this is asked is missing; write YYYY-MM-DD")
 	}
 	if in.SupplyMonths != nil && (*in.SupplyMonths < 0 || *in.SupplyMonths > 1200) {
-		return wrong("supplyMonths", "%d is no number of months from 0 to 1200", *in.SupplyMonths)
+		return malformed.Named("supplyMonths", "%d is no number of months from 0 to 1200", *in.SupplyMonths)
 	}
 	if err := figures("local", map[string]float64{"volts": in.Local.Volts, "hz": in.Local.Hz}); err != nil {
 		return err
@@ -67,7 +67,7 @@ type checker struct {
 
 func (c *checker) fail(field, format string, about ...any) {
 	if c.err == nil {
-		c.err = wrong(field, format, about...)
+		c.err = malformed.Named(field, format, about...)
 	}
 }
 
@@ -132,13 +132,10 @@ func (c *checker) figures(at string, by map[string]float64) {
 func figures(at string, by map[string]float64) error {
 	for name, value := range by {
 		if value < 0 || math.IsNaN(value) || math.IsInf(value, 0) {
-			return wrong(at+"."+name, "%g cannot be; write a figure from 0", value)
+			return malformed.Named(at+"."+name, "%g cannot be; write a figure from 0", value)
 		}
 	}
 	return nil
 }
 
 // wrong names the place in the words, too: it is read on a terminal.
-func wrong(field, format string, about ...any) error {
-	return malformed.In(field, field+": "+format, about...)
-}

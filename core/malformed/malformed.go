@@ -22,6 +22,9 @@ func In(field, format string, about ...any) error {
 	return &Error{Field: field, Err: fmt.Errorf(format, about...)}
 }
 
+// Named says what is wrong with a field, and names it in the words too: for inputs with many fields of a kind, as cards[2].at.
+func Named(field, format string, about ...any) error { return In(field, field+": "+format, about...) }
+
 // At says what is wrong on a line, from 1; 0 is the input as a whole.
 func At(line int, format string, about ...any) error {
 	return &Error{Line: line, Err: fmt.Errorf(format, about...)}

@@ -46,7 +46,7 @@ func ParseLayout(text string) ([]Bank, error) {
 	}
 	// The rest is what a question has to hold, too: names of their own, no address twice.
 	if _, err := newCase(Input{Banks: banks}); err != nil {
-		return nil, err
+		return nil, &malformed.Error{Field: "layout", Err: err}
 	}
 	return banks, nil
 }

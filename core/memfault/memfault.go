@@ -8,7 +8,6 @@ import (
 	"strconv"
 	"strings"
 
-	"frugalheron/core/malformed"
 	"frugalheron/core/word"
 )
 
@@ -107,8 +106,4 @@ func Judge(in Input) (Output, error) {
 		out.Suspects = c.suspects()
 	}
 	return out, nil
-}
-
-func wrong(field, format string, about ...any) error {
-	return malformed.In(field, field+": "+format, about...)
 }

@@ -2,6 +2,7 @@ package memfault
 
 import (
 	"fmt"
+	"frugalheron/core/malformed"
 	"strconv"
 	"strings"
 
@@ -70,7 +71,7 @@ func ParseSyndromes(text string) (map[string]int, error) {
 		written, number, _ := strings.Cut(line, " ")
 		bit, err := strconv.Atoi(strings.TrimSpace(number))
 		if _, wrongFigure := syndrome(written); wrongFigure != nil || err != nil || bit < 0 || bit >= mostBits {
-			return nil, wrong("syndromes", "line %d: %q is no syndrome with its bit; write it as 0b 3", n+1, line)
+			return nil, malformed.Named("syndromes", "line %d: %q is no syndrome with its bit; write it as 0b 3", n+1, line)
 		}
 		known[written] = bit
 	}

@@ -3,6 +3,7 @@ package memfault
 import (
 	"cmp"
 	"fmt"
+	"frugalheron/core/malformed"
 	"math/bits"
 	"slices"
 	"strconv"
@@ -36,18 +37,18 @@ func newCase(in Input) (*memoryCase, error) {
 		at := fmt.Sprintf("banks[%d]", i)
 		switch {
 		case strings.TrimSpace(b.ID) == "":
-			return nil, wrong(at+".id", "a bank needs a name")
+			return nil, malformed.Named(at+".id", "a bank needs a name")
 		case known[b.ID]:
-			return nil, wrong(at+".id", "%q is there twice", b.ID)
+			return nil, malformed.Named(at+".id", "%q is there twice", b.ID)
 		case b.Size == 0 || uint64(b.Base)+uint64(b.Size-1) < uint64(b.Base):
-			return nil, wrong(at+".size", "%d is no size of a bank that begins at %#x", b.Size, b.Base)
+			return nil, malformed.Named(at+".size", "%d is no size of a bank that begins at %#x", b.Size, b.Base)
 		}
 		known[b.ID] = true
 		chips := map[int]string{}
 		for written, designator := range b.Chips {
 			bit, err := strconv.Atoi(written)
 			if err != nil || bit < 0 || bit >= mostBits {
-				return nil, wrong(at+".chips", "%q is no bit from 0 to %d", written, mostBits-1)
+				return nil, malformed.Named(at+".chips", "%q is no bit from 0 to %d", written, mostBits-1)
 			}
 			chips[bit] = designator
 		}
@@ -58,14 +59,14 @@ func newCase(in Input) (*memoryCase, error) {
 	for n := 1; n < len(c.byBase); n++ {
 		before, one := in.Banks[c.byBase[n-1]], in.Banks[c.byBase[n]]
 		if uint64(one.Base)-uint64(before.Base) < uint64(before.Size) {
-			return nil, wrong(fmt.Sprintf("banks[%d].base", c.byBase[n]), "%#x lies in the bank %s, too", one.Base,
-				before.ID)
+			return nil, malformed.Named(fmt.Sprintf("banks[%d].base", c.byBase[n]), "%#x lies in the bank %s, too",
+				one.Base, before.ID)
 		}
 	}
 	for written, bit := range in.Syndromes {
 		value, err := syndrome(written)
 		if err != nil || bit < 0 || bit >= mostBits {
-			return nil, wrong("syndromes", "%q: %d is not a hexadecimal syndrome with a bit from 0 to %d", written, bit, mostBits-1)
+			return nil, malformed.Named("syndromes", "%q: %d is not a hexadecimal syndrome with a bit from 0 to %d", written, bit, mostBits-1)
 		}
 		c.syndromes[value] = bit
 	}

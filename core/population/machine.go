@@ -2,6 +2,7 @@ package population
 
 import (
 	"fmt"
+	"frugalheron/core/malformed"
 	"maps"
 	"slices"
 
@@ -39,7 +40,7 @@ func newMachine(library *device.Library, in Input) (*machine, error) {
 	}
 	for _, socket := range slices.Sorted(maps.Keys(in.Fitted)) {
 		if _, known := m.bank[socket]; !known {
-			return nil, wrong("fitted", "there is no socket %q", socket)
+			return nil, malformed.Named("fitted", "there is no socket %q", socket)
 		}
 		if text := in.Fitted[socket]; text != nil && *text != "" {
 			m.modules[socket] = m.read(*text)
@@ -51,8 +52,8 @@ func newMachine(library *device.Library, in Input) (*machine, error) {
 	}
 	for i, s := range in.Stock {
 		if s.Count < 0 || s.Count > mostStock {
-			return nil, wrong(fmt.Sprintf("stock[%d].count", i), "%d is no number of modules up to %d", s.Count,
-				mostStock)
+			return nil, malformed.Named(fmt.Sprintf("stock[%d].count", i), "%d is no number of modules up to %d",
+				s.Count, mostStock)
 		}
 		m.count(m.read(s.Text), s.Count)
 	}
@@ -84,13 +85,13 @@ func (m *machine) readSizes() error {
 	add := func(field, name string) error {
 		org, isSize := memory.ParseModule(name)
 		if !isSize {
-			return wrong(field, "%q is no size of a module; write it as 1Mx9", name)
+			return malformed.Named(field, "%q is no size of a module; write it as 1Mx9", name)
 		}
 		if m.sizeOf(org, false) < 0 {
 			m.sizes = append(m.sizes, size{name, org})
 		}
 		if len(m.sizes) > mostSizes {
-			return wrong(field, "more than %d sizes", mostSizes)
+			return malformed.Named(field, "more than %d sizes", mostSizes)
 		}
 		return nil
 	}
@@ -114,31 +115,31 @@ func (m *machine) readSizes() error {
 func (m *machine) readBanks() error {
 	index := map[string]int{}
 	if len(m.Banks) > mostBanks {
-		return wrong("banks", "%d of them; at most %d are taken", len(m.Banks), mostBanks)
+		return malformed.Named("banks", "%d of them; at most %d are taken", len(m.Banks), mostBanks)
 	}
 	for i, b := range m.Banks {
 		if _, isThere := index[b.ID]; isThere {
-			return wrong(fmt.Sprintf("banks[%d].id", i), "there are two banks %q", b.ID)
+			return malformed.Named(fmt.Sprintf("banks[%d].id", i), "there are two banks %q", b.ID)
 		}
 		index[b.ID] = i
 		for n, socket := range b.Sockets {
 			if _, isThere := m.bank[socket]; isThere || socket == "" {
-				return wrong(fmt.Sprintf("banks[%d].sockets[%d]", i, n), "%q is no socket of its own", socket)
+				return malformed.Named(fmt.Sprintf("banks[%d].sockets[%d]", i, n), "%q is no socket of its own", socket)
 			}
 			m.bank[socket] = i
 		}
 	}
 	if len(m.bank) > mostSockets {
-		return wrong("banks", "%d sockets; at most %d are taken", len(m.bank), mostSockets)
+		return malformed.Named("banks", "%d sockets; at most %d are taken", len(m.bank), mostSockets)
 	}
 	for i, row := range m.Allowed {
 		for bank := range row.Fill {
 			if _, known := index[bank]; !known {
-				return wrong(fmt.Sprintf("allowed[%d].fill", i), "there is no bank %q", bank)
+				return malformed.Named(fmt.Sprintf("allowed[%d].fill", i), "there is no bank %q", bank)
 			}
 		}
 		if row.Bytes < 0 {
-			return wrong(fmt.Sprintf("allowed[%d].bytes", i), "%d is no number of bytes", row.Bytes)
+			return malformed.Named(fmt.Sprintf("allowed[%d].bytes", i), "%d is no number of bytes", row.Bytes)
 		}
 	}
 	for i, b := range m.Banks {
@@ -146,7 +147,7 @@ func (m *machine) readBanks() error {
 		if b.After != nil {
 			var known bool
 			if parent, known = index[*b.After]; !known {
-				return wrong(fmt.Sprintf("banks[%d].after", i), "there is no bank %q", *b.After)
+				return malformed.Named(fmt.Sprintf("banks[%d].after", i), "there is no bank %q", *b.After)
 			}
 		}
 		m.parents = append(m.parents, parent)
@@ -166,7 +167,7 @@ func (m *machine) sortBanks() error {
 		}
 		if len(m.order) == before {
 			i := slices.Index(isPlaced, false)
-			return wrong(fmt.Sprintf("banks[%d].after", i), "the bank %s comes after itself in the end", m.Banks[i].ID)
+			return malformed.Named(fmt.Sprintf("banks[%d].after", i), "the bank %s comes after itself in the end", m.Banks[i].ID)
 		}
 	}
 	return nil

@@ -58,7 +58,7 @@ func (w *Want) UnmarshalJSON(data []byte) error {
 	}
 	*w = Want{}
 	if err := json.Unmarshal(data, &w.Bytes); err != nil || w.Bytes < 0 {
-		return wrong("want", `%s is neither a number of bytes nor "max"`, data)
+		return malformed.Named("want", `%s is neither a number of bytes nor "max"`, data)
 	}
 	return nil
 }
@@ -123,7 +123,3 @@ type Output struct {
 
 // mostPlans is how many are told.
 const mostPlans = 3
-
-func wrong(field, format string, about ...any) error {
-	return malformed.In(field, field+": "+format, about...)
-}

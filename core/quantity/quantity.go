@@ -147,6 +147,9 @@ func Round(value float64, figures int) float64 {
 	return math.Round(value*scale) / scale
 }
 
+// Billionth rounds to a billionth: sums of figures that people wrote are compared with figures that people wrote.
+func Billionth(value float64) float64 { return math.Round(value*1e9) / 1e9 }
+
 var written = regexp.MustCompile(`^([+-]?\d+(?:\.\d+)?)\s*([A-Za-zµμΩ°ω]*)$`)
 
 // Split divides "47uF" into its figure and its unit, which may be missing.

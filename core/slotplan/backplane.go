@@ -40,25 +40,21 @@ type backplane struct {
 	blocked [][][]int
 }
 
-func wrong(field, format string, about ...any) error {
-	return malformed.In(field, field+": "+format, about...)
-}
-
 func newBackplane(in Input) (*backplane, error) {
 	b := &backplane{in: in, rows: map[string][]int{}, index: map[string]int{}}
 	if len(in.Cards) > MostCards {
-		return nil, wrong("cards", "%d of them; at most %d are taken", len(in.Cards), MostCards)
+		return nil, malformed.Named("cards", "%d of them; at most %d are taken", len(in.Cards), MostCards)
 	}
 	slotAt := map[string]int{}
 	add := func(field string, s Slot, giver int) error {
 		_, isThere := slotAt[s.ID]
 		switch {
 		case strings.TrimSpace(s.ID) == "":
-			return wrong(field+".id", "a slot needs a name")
+			return malformed.Named(field+".id", "a slot needs a name")
 		case isThere:
-			return wrong(field+".id", "there are two slots %q", s.ID)
+			return malformed.Named(field+".id", "there are two slots %q", s.ID)
 		case len(b.slots) == MostSlots:
-			return wrong(field, "more than %d slots", MostSlots)
+			return malformed.Named(field, "more than %d slots", MostSlots)
 		}
 		slotAt[s.ID] = len(b.slots)
 		row := s.Row
@@ -80,9 +76,9 @@ func newBackplane(in Input) (*backplane, error) {
 		_, isThere := b.index[c.ID]
 		switch {
 		case strings.TrimSpace(c.ID) == "":
-			return nil, wrong(at+".id", "a card needs a name")
+			return nil, malformed.Named(at+".id", "a card needs a name")
 		case isThere:
-			return nil, wrong(at+".id", "there are two cards %q", c.ID)
+			return nil, malformed.Named(at+".id", "there are two cards %q", c.ID)
 		}
 		b.index[c.ID] = i
 		for n, g := range c.Gives {
@@ -107,10 +103,10 @@ func (b *backplane) order(slotAt map[string]int) error {
 	for n, id := range b.in.Chain {
 		at, known := slotAt[id]
 		if !known {
-			return wrong(fmt.Sprintf("chain[%d]", n), "there is no slot %q", id)
+			return malformed.Named(fmt.Sprintf("chain[%d]", n), "there is no slot %q", id)
 		}
 		if b.slots[at].chain >= 0 {
-			return wrong(fmt.Sprintf("chain[%d]", n), "the slot %q is on the chain already", id)
+			return malformed.Named(fmt.Sprintf("chain[%d]", n), "the slot %q is on the chain already", id)
 		}
 		b.slots[at].chain, b.slots[at].bus = n, n
 	}
@@ -130,7 +126,7 @@ func (b *backplane) resolve(i int, slotAt map[string]int) error {
 	if c.At != nil {
 		var known bool
 		if at, known = slotAt[*c.At]; !known {
-			return wrong(field+".at", "there is no slot %q", *c.At)
+			return malformed.Named(field+".at", "there is no slot %q", *c.At)
 		}
 	}
 	b.at = append(b.at, at)
@@ -138,7 +134,7 @@ func (b *backplane) resolve(i int, slotAt map[string]int) error {
 	for n, id := range c.After {
 		other, known := b.index[id]
 		if !known || other == i {
-			return wrong(fmt.Sprintf("%s.after[%d]", field, n), "%q is no other card", id)
+			return malformed.Named(fmt.Sprintf("%s.after[%d]", field, n), "%q is no other card", id)
 		}
 		after = append(after, other)
 	}
@@ -147,17 +143,17 @@ func (b *backplane) resolve(i int, slotAt map[string]int) error {
 	if c.Beside != nil {
 		var known bool
 		if near, known = b.index[*c.Beside]; !known || near == i {
-			return wrong(field+".beside", "%q is no other card", *c.Beside)
+			return malformed.Named(field+".beside", "%q is no other card", *c.Beside)
 		}
 	}
 	b.near = append(b.near, near)
 	switch {
 	case c.Span < 0:
-		return wrong(field+".span", "%d is no number of slots", c.Span)
+		return malformed.Named(field+".span", "%d is no number of slots", c.Span)
 	case !slices.Contains([]string{"", "up", "down"}, c.Grows):
-		return wrong(field+".grows", "%q is neither up nor down", c.Grows)
+		return malformed.Named(field+".grows", "%q is neither up nor down", c.Grows)
 	case !slices.Contains([]string{"", Passes, Breaks, None}, c.Chain):
-		return wrong(field+".chain", "%q is none of passes, breaks, none", c.Chain)
+		return malformed.Named(field+".chain", "%q is none of passes, breaks, none", c.Chain)
 	}
 	for n, need := range c.Needs {
 		if err := need.check(fmt.Sprintf("%s.needs[%d]", field, n)); err != nil {
@@ -178,18 +174,18 @@ func (b *backplane) resolve(i int, slotAt map[string]int) error {
 
 func (n Need) check(field string) error {
 	if strings.TrimSpace(n.Resource) == "" {
-		return wrong(field+".resource", "a need names what it takes")
+		return malformed.Named(field+".resource", "a need names what it takes")
 	}
 	if len(n.Choices) > MostChoices {
-		return wrong(field+".choices", "more than %d", MostChoices)
+		return malformed.Named(field+".choices", "more than %d", MostChoices)
 	}
 	for i, c := range n.Choices {
 		if c.err != nil {
-			return wrong(fmt.Sprintf("%s.choices[%d]", field, i), "%w", c.err)
+			return malformed.Named(fmt.Sprintf("%s.choices[%d]", field, i), "%w", c.err)
 		}
 	}
 	if n.Now != nil && n.Now.err != nil {
-		return wrong(field+".now", "%w", n.Now.err)
+		return malformed.Named(field+".now", "%w", n.Now.err)
 	}
 	return nil
 }
@@ -222,7 +218,7 @@ func (b *backplane) blocks(field string, c Card, slot int, slotAt map[string]int
 		}
 		n, err := strconv.Atoi(strings.TrimPrefix(written, "+"))
 		if !strings.HasPrefix(written, "+") || err != nil || n < 1 {
-			return nil, wrong(fmt.Sprintf("%s.blocks[%d]", field, i), "%q is neither a slot nor a next one, as +1", written)
+			return nil, malformed.Named(fmt.Sprintf("%s.blocks[%d]", field, i), "%q is neither a slot nor a next one, as +1", written)
 		}
 		if at := b.slots[slot].inRow + n; at < len(row) {
 			empty = append(empty, row[at])
@@ -235,7 +231,7 @@ func (b *backplane) checkRails() error {
 	check := func(field string, figures map[string]float64) error {
 		for _, rail := range slices.Sorted(maps.Keys(figures)) {
 			if !(figures[rail] >= 0 && figures[rail] < 1e9) {
-				return wrong(field, "%v is no current for %s", figures[rail], rail)
+				return malformed.Named(field, "%v is no current for %s", figures[rail], rail)
 			}
 		}
 		return nil

@@ -1,8 +1,8 @@
 package slotplan
 
 import (
+	"frugalheron/core/quantity"
 	"maps"
-	"math"
 	"slices"
 	"strconv"
 )
@@ -58,10 +58,8 @@ func (b *backplane) draw(rail string) float64 {
 	for _, c := range b.in.Cards {
 		sum += c.Draw[rail]
 	}
-	return billionth(sum)
+	return quantity.Billionth(sum)
 }
-
-func billionth(figure float64) float64 { return math.Round(figure*1e9) / 1e9 }
 
 func amperes(figure float64) string { return strconv.FormatFloat(figure, 'f', -1, 64) }
 
@@ -85,7 +83,7 @@ func (b *backplane) rails() map[string]Rail {
 	for _, name := range b.railNames() {
 		rail := Rail{Draw: b.draw(name)}
 		if rating, known := b.in.Rails[name]; known {
-			left := billionth(rating - rail.Draw)
+			left := quantity.Billionth(rating - rail.Draw)
 			rail.Rating, rail.Headroom = &rating, &left
 		}
 		told[name] = rail
@@ -97,7 +95,7 @@ func (b *backplane) rails() map[string]Rail {
 func (b *backplane) overRails() []string {
 	over := []string{}
 	for _, name := range b.railNames() {
-		if rating, known := b.in.Rails[name]; known && b.draw(name) > billionth(rating) {
+		if rating, known := b.in.Rails[name]; known && b.draw(name) > quantity.Billionth(rating) {
 			over = append(over, name)
 		}
 	}

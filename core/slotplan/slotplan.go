@@ -5,6 +5,8 @@
 // chains, settings by the resources that two cards must not share. Each is searched by itself.
 package slotplan
 
+import "slices"
+
 // Slot is a place for a card. Slots of one row stand beside each other in the order in which they are listed.
 type Slot struct {
 	ID   string `json:"id"`
@@ -116,7 +118,7 @@ func Plan(in Input) (Output, error) {
 		return Output{}, err
 	}
 	out := Output{Assignment: map[string]Place{}, Fillers: []string{}, Rails: b.rails(), Problems: b.problems()}
-	out.OK = !hasFault(out.Problems)
+	out.OK = !slices.ContainsFunc(out.Problems, func(p Problem) bool { return !p.isFiller() })
 	if len(b.overRails()) == 0 {
 		places, settings := b.placing(), b.setting()
 		at, moves, errPlaces := places.best()
@@ -137,16 +139,6 @@ func Plan(in Input) (Output, error) {
 	out.OK = false
 	out.Problems = append(out.Problems, Problem{Impossible, cards, why})
 	return out, nil
-}
-
-// hasFault reports whether there is more than a missing filler.
-func hasFault(problems []Problem) bool {
-	for _, p := range problems {
-		if !p.isFiller() {
-			return true
-		}
-	}
-	return false
 }
 
 // isFiller tells a missing filler, which names the last card alone, from a chain that is broken between two.

@@ -3,6 +3,7 @@ package slotplan
 import (
 	"cmp"
 	"fmt"
+	"frugalheron/core/quantity"
 	"slices"
 	"strings"
 )
@@ -195,7 +196,7 @@ func (b *backplane) tooMuch() (set []int, found bool) {
 			return cmp.Compare(b.in.Cards[j].Draw[rail], b.in.Cards[i].Draw[rail])
 		})
 		sum, n := b.in.Base[rail], 0
-		for n < len(byDraw) && billionth(sum) <= billionth(b.in.Rails[rail]) {
+		for n < len(byDraw) && quantity.Billionth(sum) <= quantity.Billionth(b.in.Rails[rail]) {
 			sum += b.in.Cards[byDraw[n]].Draw[rail]
 			n++
 		}

@@ -2,6 +2,7 @@ package sums
 
 import (
 	"fmt"
+	"frugalheron/core/malformed"
 
 	"frugalheron/core/quantity"
 )
@@ -32,7 +33,7 @@ func ClockOf(in ClockInput) (ClockSum, error) {
 	divider, multiplier := or(in.Divider, 1), or(in.Multiplier, 1)
 	for field, figure := range map[string]float64{"divider": divider, "multiplier": multiplier} {
 		if !(figure > 0 && figure < 1e9) {
-			return ClockSum{}, wrong(field, "%v is not above 0", figure)
+			return ClockSum{}, malformed.Named(field, "%v is not above 0", figure)
 		}
 	}
 	c := ClockSum{Hz: crystal / divider * multiplier}

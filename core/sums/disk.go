@@ -1,6 +1,8 @@
 package sums
 
 import (
+	"cmp"
+	"frugalheron/core/malformed"
 	"math"
 	"regexp"
 	"strconv"
@@ -46,7 +48,7 @@ func DiskOf(in DiskInput) (DiskSum, error) {
 		most, seen := [3]int64{}, [3]int64{}
 		for i, have := range []int64{in.Cylinders, in.Heads, in.Sectors} {
 			if most[i], err = strconv.ParseInt(m[i+1], 10, 64); err != nil {
-				return DiskSum{}, wrong("limit", "%s is no figure of a geometry", m[i+1])
+				return DiskSum{}, malformed.Named("limit", "%s is no figure of a geometry", m[i+1])
 			}
 			seen[i] = min(have, most[i])
 		}
@@ -60,7 +62,7 @@ func DiskOf(in DiskInput) (DiskSum, error) {
 	}
 	m := diskSize.FindStringSubmatch(limit)
 	if m == nil {
-		return DiskSum{}, wrong("limit", "%q is neither a size, as 504 MiB, nor a geometry, as 1024/16/63", in.Limit)
+		return DiskSum{}, malformed.Named("limit", "%q is neither a size, as 504 MiB, nor a geometry, as 1024/16/63", in.Limit)
 	}
 	base := 1000.0
 	if m[3] != "" {
@@ -69,7 +71,7 @@ func DiskOf(in DiskInput) (DiskSum, error) {
 	figure, _ := strconv.ParseFloat(m[1], 64)
 	bytes := math.Round(figure * math.Pow(base, float64(strings.Index(" kmgt", strings.ToLower(m[2] + " ")[:1]))))
 	if bytes < 1 || bytes > math.MaxInt64/2 {
-		return DiskSum{}, wrong("limit", "%q is no size of a disk", in.Limit)
+		return DiskSum{}, malformed.Named("limit", "%q is no size of a disk", in.Limit)
 	}
 	reach := int64(bytes)
 	d.Limit, d.Shown = &reach, min(all, reach)
@@ -79,12 +81,9 @@ func DiskOf(in DiskInput) (DiskSum, error) {
 func sectorsOf(field string, figures [3]int64) (int64, error) {
 	product := int64(sectorBytes)
 	for i, n := range figures {
-		name := []string{"cylinders", "heads", "sectors"}[i]
-		if field != "" {
-			name = field
-		}
+		of := []string{"cylinders", "heads", "sectors"}[i]
 		if n < 1 || product > math.MaxInt64/n {
-			return 0, wrong(name, "%d is no number of %s of a disk", n, []string{"cylinders", "heads", "sectors"}[i])
+			return 0, malformed.Named(cmp.Or(field, of), "%d is no number of %s of a disk", n, of)
 		}
 		product *= n
 	}

@@ -2,6 +2,7 @@ package sums
 
 import (
 	"fmt"
+	"frugalheron/core/malformed"
 	"regexp"
 	"slices"
 	"strconv"
@@ -38,11 +39,11 @@ func MainsOf(in MainsInput) (MainsSum, error) {
 	local, localHertz := splitPlate(in.Local)
 	volts, err := strconv.ParseFloat(strings.TrimSpace(strings.TrimRight(local, "VvACac~ ")), 64)
 	if err != nil || volts <= 0 {
-		return MainsSum{}, wrong("local", "%q does not begin with one voltage, as 230 V 50 Hz", in.Local)
+		return MainsSum{}, malformed.Named("local", "%q does not begin with one voltage, as 230 V 50 Hz", in.Local)
 	}
 	covers, isRead := gate.Covers(plate, volts)
 	if !isRead {
-		return MainsSum{}, wrong("rating", "%q cannot be read; write it as 220-240 V 50 Hz", in.Rating)
+		return MainsSum{}, malformed.Named("rating", "%q cannot be read; write it as 220-240 V 50 Hz", in.Rating)
 	}
 	m.OK = covers
 	if covers {
@@ -53,14 +54,14 @@ func MainsOf(in MainsInput) (MainsSum, error) {
 	m.Why = append(m.Why, frequencies(hertz, localHertz))
 	margin := or(in.Margin, 25)
 	if !(margin >= 0 && margin <= 1000) {
-		return MainsSum{}, wrong("margin", "%v is no margin in percent", margin)
+		return MainsSum{}, malformed.Named("margin", "%v is no margin in percent", margin)
 	}
 	if strings.TrimSpace(in.Load) == "" {
 		return m, nil
 	}
 	load := loadOf.FindStringSubmatch(strings.TrimSpace(in.Load))
 	if load == nil {
-		return MainsSum{}, wrong("load", "%q is no load; write it as 60 VA", in.Load)
+		return MainsSum{}, malformed.Named("load", "%q is no load; write it as 60 VA", in.Load)
 	}
 	figure, _ := strconv.ParseFloat(load[1], 64)
 	va := figure * (1 + margin/100)

@@ -1,7 +1,7 @@
 package sums
 
 import (
-	"math"
+	"frugalheron/core/malformed"
 	"strings"
 
 	"frugalheron/core/quantity"
@@ -33,7 +33,7 @@ func RailsOf(in RailsInput) (RailsSum, error) {
 	ratings := map[string]float64{}
 	err := eachRail("rating", in.Rating, func(rail string, amperes float64) error {
 		if _, isThere := ratings[rail]; isThere {
-			return wrong("rating", "%s is rated twice", rail)
+			return malformed.Named("rating", "%s is rated twice", rail)
 		}
 		ratings[rail] = amperes
 		told.Rails[rail] = RailSum{}
@@ -44,7 +44,7 @@ func RailsOf(in RailsInput) (RailsSum, error) {
 	}
 	err = eachRail("draw", in.Draw, func(rail string, amperes float64) error {
 		one := told.Rails[rail]
-		one.Draw = billionth(one.Draw + amperes)
+		one.Draw = quantity.Billionth(one.Draw + amperes)
 		told.Rails[rail] = one
 		return nil
 	})
@@ -58,7 +58,7 @@ func RailsOf(in RailsInput) (RailsSum, error) {
 			isUnknown = true
 			continue
 		}
-		left := billionth(rating - one.Draw)
+		left := quantity.Billionth(rating - one.Draw)
 		isOK := left >= 0
 		isOver = isOver || !isOK
 		one.Rating, one.Headroom, one.OK = &rating, &left, &isOK
@@ -70,9 +70,6 @@ func RailsOf(in RailsInput) (RailsSum, error) {
 	return told, nil
 }
 
-// billionth rounds sums of written figures, which are compared with written figures.
-func billionth(figure float64) float64 { return math.Round(figure*1e9) / 1e9 }
-
 func eachRail(field, text string, take func(rail string, amperes float64) error) error {
 	for one := range strings.SplitSeq(text, ",") {
 		if strings.TrimSpace(one) == "" {
@@ -80,14 +77,14 @@ func eachRail(field, text string, take func(rail string, amperes float64) error)
 		}
 		rail, amperes, found := strings.Cut(strings.TrimSpace(one), " ")
 		if !found {
-			return wrong(field, "%q is no rail with its amperes, as +5 3.2", strings.TrimSpace(one))
+			return malformed.Named(field, "%q is no rail with its amperes, as +5 3.2", strings.TrimSpace(one))
 		}
 		value, _, err := read(field, strings.TrimSpace(amperes), quantity.Amperes)
 		if err != nil {
 			return err
 		}
 		if value < 0 {
-			return wrong(field, "%q is below 0", strings.TrimSpace(one))
+			return malformed.Named(field, "%q is below 0", strings.TrimSpace(one))
 		}
 		if err := take(strings.TrimRight(rail, "Vv"), value); err != nil {
 			return err

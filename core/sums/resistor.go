@@ -1,6 +1,7 @@
 package sums
 
 import (
+	"frugalheron/core/malformed"
 	"math"
 
 	"frugalheron/core/quantity"
@@ -55,14 +56,14 @@ func ResistorOf(in ResistorInput) (ResistorSum, error) {
 		}
 	}
 	if source < 0 {
-		return ResistorSum{}, wrong("source", "%q is below 0", in.Source)
+		return ResistorSum{}, malformed.Named("source", "%q is below 0", in.Source)
 	}
 	if to > from {
-		return ResistorSum{}, wrong("to", "%s is above what it is made from, %s; a resistor only lowers", in.To, in.From)
+		return ResistorSum{}, malformed.Named("to", "%s is above what it is made from, %s; a resistor only lowers", in.To, in.From)
 	}
 	ohms := load*(from/to-1) - source
 	if ohms < 0 && !same(load*(from/to-1), source) {
-		return ResistorSum{}, wrong("source", "%s alone lowers it below %s", in.Source, in.To)
+		return ResistorSum{}, malformed.Named("source", "%s alone lowers it below %s", in.Source, in.To)
 	}
 	r := ResistorSum{Ohms: max(0, ohms)}
 	level := func(ohms float64) float64 { return from * load / (load + source + ohms) }

@@ -11,27 +11,23 @@ import (
 	"frugalheron/core/quantity"
 )
 
-func wrong(field, format string, about ...any) error {
-	return malformed.In(field, field+": "+format, about...)
-}
-
 // read takes a figure of a quantity, in the unit in which that is kept; digit is how much its last written digit stands for.
 func read(field, text string, of quantity.Quantity) (value, digit float64, err error) {
 	figure, unit, ok := quantity.Split(text)
 	if !ok {
-		return 0, 0, wrong(field, "%q is no figure with its unit, as %s", text, of.Say(5))
+		return 0, 0, malformed.Named(field, "%q is no figure with its unit, as %s", text, of.Say(5))
 	}
 	factor := 1.0
 	if unit != "" {
 		found, by, known := quantity.UnitOf(unit)
 		if !known || found != of {
-			return 0, 0, wrong(field, "%q has no unit of it; write it as %s", text, of.Say(5))
+			return 0, 0, malformed.Named(field, "%q has no unit of it; write it as %s", text, of.Say(5))
 		}
 		factor = by
 	}
 	value, err = strconv.ParseFloat(figure, 64)
 	if err != nil || math.Abs(value) > 1e15 {
-		return 0, 0, wrong(field, "%q is no figure that can be", text)
+		return 0, 0, malformed.Named(field, "%q is no figure that can be", text)
 	}
 	_, decimals, _ := strings.Cut(figure, ".")
 	return value * factor, factor / math.Pow10(len(decimals)), nil
@@ -41,7 +37,7 @@ func read(field, text string, of quantity.Quantity) (value, digit float64, err e
 func positive(field, text string, of quantity.Quantity) (value, digit float64, err error) {
 	value, digit, err = read(field, text, of)
 	if err == nil && value <= 0 {
-		err = wrong(field, "%q is not above 0", text)
+		err = malformed.Named(field, "%q is not above 0", text)
 	}
 	return value, digit, err
 }

@@ -5,14 +5,13 @@ package engines
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
 	"frugalheron/app/action"
-	"frugalheron/core/malformed"
+	"frugalheron/app/input"
 	"frugalheron/core/memfault"
 	"frugalheron/core/population"
 	"frugalheron/core/slotplan"
@@ -49,16 +48,9 @@ func inForm[In, Out any](judge func(In) (Out, error)) func(context.Context, json
 		if err := json.Unmarshal(asked, &in); err != nil {
 			return nil, action.Reject("body", err.Error())
 		}
-		return answered(judge(in))
+		out, err := judge(in)
+		return out, input.Refused(err)
 	}
-}
-
-// answered puts what an engine refuses where the form names it.
-func answered[Out any](out Out, err error) (Out, error) {
-	if broken := (*malformed.Error)(nil); errors.As(err, &broken) {
-		return out, action.Reject(broken.Field, broken.Err.Error())
-	}
-	return out, err
 }
 
 func register(api *httpx.API, name, summary string, judge func(context.Context, json.RawMessage) (any, error)) {
@@ -76,6 +68,7 @@ func registerSum[In, Out any](api *httpx.API, name, summary string, of func(In) 
 		OperationID: "sum-" + name, Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/sums/" + name + "/read",
 		Summary: summary, Errors: httpx.ErrorsOfCreate,
 	}, func(_ context.Context, _ action.Actor, in *struct{ Body In }) (*httpx.Output[Out], error) {
-		return httpx.Answer(answered(of(in.Body)))
+		out, err := of(in.Body)
+		return httpx.Answer(out, input.Refused(err))
 	})
 }
