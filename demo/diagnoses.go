@@ -12,8 +12,8 @@ type toldDiagnosis struct {
 	diagnosis.DiagnosisInput
 	Factors []struct {
 		diagnosis.FactorInput
-		Board string // title of one that is in no machine; empty for none
-	}
+		Board string `json:"board"` // title of one that is in no machine; empty for none
+	} `json:"factors"`
 }
 
 // diagnoses tells symptoms with their trials.
@@ -41,6 +41,8 @@ func (t teller) diagnoses() error {
 			for _, f := range one.Factors {
 				if id, ok := boards[f.Board]; ok {
 					f.AssemblyID = &id
+				} else if f.Board != "" {
+					return fmt.Errorf("%s: there is no %s in the stores", accession, f.Board)
 				}
 				in.Factors = append(in.Factors, f.FactorInput)
 			}

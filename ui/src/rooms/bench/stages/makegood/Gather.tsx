@@ -16,7 +16,8 @@ export function Gather({ machine, treatment: { gather }, mayWrite }: Props) {
   const title = `Gather the bad chips on ${board(gather.onto)}`
   return (
     <Part title="One replacement could serve"
-      faint={`${String(gather.bad)} bad chips on several boards; ${String(gather.swaps.length)} swaps leave them all on one`}>
+      faint={`${String(gather.bad)} bad chips on several boards; ${gather.swaps.length === 1 ? 'one swap leaves'
+        : `${String(gather.swaps.length)} swaps leave`} them all on one`}>
       <p>After these swaps only {board(gather.onto)} has bad chips. They are of the same type and as fast as what they
         stand in for; mark each chip with where it was before it moves.</p>
       <ol>{steps.map((step) => <li key={step}>{step}</li>)}</ol>

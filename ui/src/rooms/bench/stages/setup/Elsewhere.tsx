@@ -1,15 +1,15 @@
 import { Link } from 'react-router'
 
 import type { Elsewhere as Board } from '../../../../api/diagnosis'
-import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
+import { Scroll, StackedTable } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 
 const pairings: Record<Board['pairing'], { mark: MarkKind; words: string }> = {
   '': { mark: 'unknown', words: 'one machine does not tell the board from the machine' },
-  'bad part': { mark: 'problem', words: 'never went well, in several machines: a bad board' },
-  'bad pairing': { mark: 'attention', words: 'goes well in one machine and not in another: the two do not go together' },
+  'bad part': { mark: 'problem', words: 'the symptom was there in several machines whenever it was in: perhaps a bad board' },
+  'bad pairing': { mark: 'attention', words: 'goes well in one machine and not in another: perhaps the two do not go together, if it is one symptom' },
   'good part': { mark: 'done', words: 'went well in several machines' },
   'comes and goes': { mark: 'unknown', words: 'comes and goes' } }
 
@@ -23,7 +23,7 @@ export function Elsewhere({ boards, machineId }: { boards: Board[]; machineId: n
           <tbody>{boards.map(({ assemblyId, title, pairing, machines }) => (
             <tr key={assemblyId}>
               <td><strong>{title}</strong></td>
-              <Whole><Mark kind={pairings[pairing].mark} /> {pairings[pairing].words}</Whole>
+              <td><Mark kind={pairings[pairing].mark} /> {pairings[pairing].words}</td>
               <td>{machines.length === 0 && <Faint>in no trial yet</Faint>}
                 {machines.map(({ machineId: id, accession, ok, failed, sometimes, last }) => <div key={id}>
                   {id === machineId ? 'here' : <Link to={`/bench/${String(id)}/set-up`}>{accession}</Link>}:{' '}

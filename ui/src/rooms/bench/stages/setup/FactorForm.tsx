@@ -1,15 +1,15 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 
-import type { FittedAssembly } from '../../../../api/assemblies'
-import type { DiagnosisFields, Factor } from '../../../../api/diagnosis'
+import type { DiagnosisFields } from '../../../../api/diagnosis'
 import { looseQuery } from '../../../../api/moves'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { type Kind, kinds } from './kinds'
 
-type Kind = NonNullable<Factor['kind']>
-type Props = { keptAs: string; base?: unknown; fields: DiagnosisFields; at: number; boards: FittedAssembly[]
+export type Board = { id: number; title: string }
+type Props = { keptAs: string; base?: unknown; fields: DiagnosisFields; at: number; boards: Board[]
   error: Error | null; isPending: boolean; onSubmit: (fields: Pick<DiagnosisFields, 'factors' | 'trials'>) => void
   onCancel: () => void }
 
@@ -24,8 +24,9 @@ export function FactorForm({ fields, at, boards, onSubmit, ...form }: Props) {
   const loose = useInfiniteQuery(looseQuery('')).data?.pages.flatMap((page) => page.assemblies) ?? []
   if (!factor) return null
   const isUsed = trials.some(({ on }) => on.includes(factor.name))
-  const all = [...boards.map(({ id, title }) => ({ id, title })), ...loose.map(({ id, title }) => ({ id,
-    title: `${title} (in store)` }))]
+  const isLoose = (board: Board) => loose.some(({ id }) => id === board.id)
+  const all = [...boards.filter((one) => !isLoose(one)),
+    ...loose.map(({ id, title }) => ({ id, title: `${title} (in store)` }))]
   return (
     <RecordForm {...form} action="Save" wrong={wrong} onSubmit={(data) => {
       const name = textOf(data, 'name').trim()
@@ -39,9 +40,7 @@ export function FactorForm({ fields, at, boards, onSubmit, ...form }: Props) {
     }}>
       <FieldGrid>
         <Field label="What is changed" name="name" defaultValue={factor.name} isRequired />
-        <Choice label="What kind" name="kind" value={kind} onChange={setKind} options={[{ value: 'part', text: 'a part swapped' },
-          { value: 'setting', text: 'a setting' }, { value: 'cleaning', text: 'a cleaning' },
-          { value: 'environment', text: 'the room' }, { value: 'other', text: 'something else' }]} />
+        <Choice label="What kind" name="kind" value={kind} onChange={setKind} options={kinds} />
         <Choice label="The board that is put in" name="board" value={board} onChange={setBoard}
           options={[{ value: '', text: 'none of ours' }, ...all.map(({ id, title }) => ({ value: String(id), text: title }))]} />
         <Field label="Effort" name="effort" inputMode="decimal" defaultValue={String(factor.effort ?? 1)} hint="In minutes, or beside the others" />

@@ -2,7 +2,6 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import type { FittedAssembly } from '../../../../api/assemblies'
 import { type Diagnosis, fieldsOf, type Offered, useChangeDiagnosis, useVoidDiagnosis } from '../../../../api/diagnosis'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
@@ -11,7 +10,7 @@ import { NotSaved } from '../../../../kit/NotSaved'
 import { Faint } from '../../../../kit/Page'
 import { color, space } from '../../../../theme'
 import { Explanations } from './Explanations'
-import { FactorForm } from './FactorForm'
+import { type Board, FactorForm } from './FactorForm'
 import { SymptomForm } from './SymptomForm'
 import { TrialForm } from './TrialForm'
 import { TrialTable } from './TrialTable'
@@ -20,7 +19,7 @@ import { TrialTable } from './TrialTable'
   or a new trial is written down. */
 type Doing = { what: '' | 'symptom' } | { what: 'trial'; at: number; on?: string[] } | { what: 'factor'; at: number }
 
-type Props = { diagnosis: Diagnosis; offered: Offered[]; boards: FittedAssembly[]; mayWrite: boolean }
+type Props = { diagnosis: Diagnosis; offered: Offered[]; boards: Board[]; mayWrite: boolean }
 
 /** A symptom with its trials, what they leave to explain it, and what to try next. */
 export function OneSymptom({ diagnosis, offered, boards, mayWrite }: Props) {

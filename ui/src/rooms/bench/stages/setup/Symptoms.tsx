@@ -16,6 +16,9 @@ type Props = { machine: Machine; told: Schemas['Diagnoses']; boards: FittedAssem
 export function Symptoms({ machine, told, boards, mayWrite }: Props) {
   const [adding, setAdding] = usePanel('symptom')
   const begin = useBeginDiagnosis(machine.id)
+  // A board that was tried may be in another machine today.
+  const tried = told.boards.filter(({ assemblyId }) => !boards.some(({ id }) => id === assemblyId))
+    .map(({ assemblyId, title }) => ({ id: assemblyId, title }))
   return (
     <>
       <Part title="Symptoms and trials" faint="What was changed, how it went, and what that leaves to explain it"
@@ -28,7 +31,7 @@ export function Symptoms({ machine, told, boards, mayWrite }: Props) {
           not, then each trial with all that was changed: a change that was taken back counts as well, and three at once
           are told apart by the next trial.</Faint></p>}
         {told.diagnoses.map((one) => (
-          <OneSymptom key={one.id} diagnosis={one} offered={told.offered} boards={boards} mayWrite={mayWrite} />
+          <OneSymptom key={one.id} diagnosis={one} offered={told.offered} boards={[...boards, ...tried]} mayWrite={mayWrite} />
         ))}
       </Part>
       {told.boards.length > 0 && <Elsewhere boards={told.boards} machineId={machine.id} />}

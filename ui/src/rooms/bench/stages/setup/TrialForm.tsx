@@ -1,19 +1,16 @@
 import { useState } from 'react'
 
-import type { DiagnosisFields, Factor, Offered } from '../../../../api/diagnosis'
+import type { DiagnosisFields, Offered } from '../../../../api/diagnosis'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid, Tick } from '../../../../kit/Field'
 import { Faint } from '../../../../kit/Page'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { type Kind, kinds } from './kinds'
 
-type Kind = NonNullable<Factor['kind']>
 type Went = 'ok' | 'fail' | 'sometimes'
 type Props = { keptAs: string; base?: unknown; fields: DiagnosisFields; at: number; on?: string[]; offered: Offered[]
   error: Error | null; isPending: boolean; onSubmit: (fields: Pick<DiagnosisFields, 'factors' | 'trials'>) => void
   onCancel: () => void }
-
-const kinds: { value: Kind; text: string }[] = [{ value: 'part', text: 'a part swapped' }, { value: 'setting', text: 'a setting' },
-  { value: 'cleaning', text: 'a cleaning' }, { value: 'environment', text: 'the room' }, { value: 'other', text: 'something else' }]
 
 /** A trial: the state of all factors, and how it went. */
 export function TrialForm({ fields, at, on, offered, onSubmit, ...form }: Props) {
