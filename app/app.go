@@ -24,6 +24,7 @@ import (
 	"frugalheron/app/practice"
 	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
+	"frugalheron/app/setup"
 	"frugalheron/app/sharing"
 	"frugalheron/app/sheets"
 	"frugalheron/app/signs"
@@ -56,6 +57,7 @@ type App struct {
 	Power      *power.Service
 	Console    *console.Service
 	Diagnosis  *diagnosis.Service
+	Setup      *setup.Service
 	Practice   *practice.Service
 	Parts      *parts.Service
 	Wanted     *wanted.Service
@@ -98,13 +100,14 @@ func New(db *sqlx.DB) *App {
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
 	a.Diagnosis = diagnosis.New(kernel, a.Inventory, a.History, a.Console)
+	a.Setup = setup.New(kernel, a.Library, a.Inventory)
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Power: a.Power, Work: a.Work, Unknowns: a.Unknowns,
 	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts, a.Signs.Verdicts,
 		a.Console.Verdicts,
 		a.Sharing.Verdicts, a.Power.Verdicts,
-		a.Work.Verdicts, a.Diagnosis.Verdicts)
+		a.Work.Verdicts, a.Diagnosis.Verdicts, a.Setup.Verdicts)
 	return a
 }
 

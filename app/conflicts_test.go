@@ -23,6 +23,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
+	"frugalheron/app/setup"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/app/upkeep"
@@ -106,6 +107,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	order := must(u.Parts.Orders(ctx, curator))[0]
 	want, offer := must(u.Wanted.Wants(ctx, curator))[0], must(u.Wanted.Offers(ctx, curator))[0]
 	symptom := must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses[0]
+	configuration := must(u.Setup.Setup(ctx, curator, u.machine)).Configurations[0]
+	credential := must(u.Setup.Credentials(ctx, curator, u.machine)).Credentials[0]
 	const old = 99 // no record has been changed so often
 
 	card := must(u.Library.KnownAssemblies(ctx, curator, "", 0, 1)).Known[0]
@@ -168,11 +171,22 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"diagnosis.ChangeLayout": func() error {
 			return second(u.Diagnosis.ChangeLayout(ctx, curator, u.machine, old, diagnosis.MemoryLayoutInput{}))
 		},
-		"diagnosis.Void":     func() error { return second(u.Diagnosis.Void(ctx, curator, symptom.ID, old)) },
-		"wanted.ChangeWant":  func() error { return second(u.Wanted.ChangeWant(ctx, curator, want.ID, old, want.WantInput)) },
-		"wanted.VoidWant":    func() error { return second(u.Wanted.VoidWant(ctx, curator, want.ID, old)) },
-		"wanted.ChangeOffer": func() error { return second(u.Wanted.ChangeOffer(ctx, curator, offer.ID, old, offer.OfferInput)) },
-		"wanted.VoidOffer":   func() error { return second(u.Wanted.VoidOffer(ctx, curator, offer.ID, old)) },
+		"setup.Change": func() error {
+			return second(u.Setup.Change(ctx, curator, configuration.ID, old, configuration.ConfigurationInput))
+		},
+		"setup.Void": func() error { return second(u.Setup.Void(ctx, curator, configuration.ID, old)) },
+		"setup.ChangeOperatingCard": func() error {
+			return second(u.Setup.ChangeOperatingCard(ctx, curator, u.machine, old, setup.OperatingCardInput{}))
+		},
+		"setup.ChangeCredential": func() error {
+			return second(u.Setup.ChangeCredential(ctx, curator, credential.ID, old, credential.CredentialInput, nil))
+		},
+		"setup.VoidCredential": func() error { return second(u.Setup.VoidCredential(ctx, curator, credential.ID, old)) },
+		"diagnosis.Void":       func() error { return second(u.Diagnosis.Void(ctx, curator, symptom.ID, old)) },
+		"wanted.ChangeWant":    func() error { return second(u.Wanted.ChangeWant(ctx, curator, want.ID, old, want.WantInput)) },
+		"wanted.VoidWant":      func() error { return second(u.Wanted.VoidWant(ctx, curator, want.ID, old)) },
+		"wanted.ChangeOffer":   func() error { return second(u.Wanted.ChangeOffer(ctx, curator, offer.ID, old, offer.OfferInput)) },
+		"wanted.VoidOffer":     func() error { return second(u.Wanted.VoidOffer(ctx, curator, offer.ID, old)) },
 		"wanted.TakeOffer": func() error {
 			return second(u.Wanted.TakeOffer(ctx, curator, offer.ID, old, wanted.TakenOffer{}))
 		},

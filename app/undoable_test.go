@@ -32,6 +32,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
+	"frugalheron/app/setup"
 	"frugalheron/app/sharing"
 	appsigns "frugalheron/app/signs"
 	"frugalheron/app/teardown"
@@ -106,6 +107,8 @@ func newUndoables(t *testing.T) *undoables {
 	must(actions.Wanted.AddOffer(ctx, curator, wanted.OfferInput{Title: "a box of cards"}))
 	must(actions.Console.KeepText(ctx, curator, machine.ID, console.TextInput{Text: "64K OK"}))
 	must(actions.Diagnosis.Begin(ctx, curator, machine.ID, diagnosis.DiagnosisInput{Symptom: "no picture"}))
+	must(actions.Setup.Keep(ctx, curator, machine.ID, setup.ConfigurationInput{Title: "As found"}))
+	must(actions.Setup.PutAway(ctx, curator, machine.ID, setup.CredentialInput{What: "sign-on"}, "tide gauge"))
 	must(actions.People.AddParty(ctx, curator,
 		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
@@ -319,6 +322,20 @@ func (u *undoables) acts() map[string]func() error {
 			}
 			return second(u.Diagnosis.Void(ctx, curator, now[0].ID, now[0].Version))
 		},
+		"strike configuration": func() error {
+			now := must(u.Setup.Setup(ctx, curator, u.machine)).Configurations
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Setup.Void(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"strike credential": func() error {
+			now := must(u.Setup.Credentials(ctx, curator, u.machine)).Credentials
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Setup.VoidCredential(ctx, curator, now[0].ID, now[0].Version))
+		},
 		"strike want": func() error {
 			now := must(u.Wanted.Wants(ctx, curator))
 			if len(now) == 0 {
@@ -459,6 +476,8 @@ func (u *undoables) state() string {
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
 		must(u.Signs.Signs(ctx, curator, u.machine)), must(u.Console.Console(ctx, curator, u.machine)).Captures,
 		must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses,
+		must(u.Setup.Setup(ctx, curator, u.machine)).Configurations,
+		must(u.Setup.Credentials(ctx, curator, u.machine)).Credentials,
 		must(u.Sharing.ServedBy(ctx, curator, u.board)), must(u.Wanted.Wants(ctx, curator)),
 		must(u.Wanted.Offers(ctx, curator)),
 		must(u.Power.Power(ctx, curator, u.machine)), must(u.Work.Treatment(ctx, curator, u.machine)),

@@ -18,6 +18,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
+	"frugalheron/app/setup"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/app/upkeep"
@@ -103,6 +104,15 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		Note: "when cold", Factors: []diagnosis.FactorInput{{Name: "other lead", Kind: "part", Effort: 5, Danger: true,
 			AssemblyID: &u.board}}, Trials: []diagnosis.TrialInput{{On: []string{"other lead"}, Runs: 10, Failed: 3,
 			Day: "2026-03-02", Note: "shaken"}}}
+	setUp := setup.ConfigurationInput{Title: "as found", Kind: "as found", On: "2026-03-01",
+		Cards:    []setup.ConfiguredCard{{AssemblyID: &u.board, Title: "Main board", Slot: "1", Settings: "JP3 1-2"}},
+		Firmware: "drive C = type 17", Media: "drive A = starter", Note: "cell flat",
+		Files: []setup.ConfiguredFile{{Name: "START", Text: "echo 1\r\n\n"}}}
+	operated := setup.OperatingCardInput{Start: "key to the right", Stop: "key to the left", SignOn: "as operator",
+		Keys: "Break = stops it", Radix: "hex", AddressBits: 12, DataBits: 8, Advance: 1, Panel: "address 0FF\ndeposit 3C",
+		Note: "lamps dim"}
+	credential := setup.CredentialInput{What: "operator", Kind: "licence key", User: "op", ForTechnicians: true,
+		Note: "on a label"}
 	looked := wanted.WantInput{What: "Service handbook", Kind: "manual", Alerts: []string{"handbook 4410"},
 		MachineID: &u.machine, MostCents: &price, Since: "2019-03-01", State: "given up", Note: "was never printed"}
 	offered := wanted.OfferInput{Title: "Box of cards", Text: "as found", Source: "Gull Point fair",
@@ -188,6 +198,14 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"job": {written: todo, wrote: must(u.Work.AddJob(ctx, curator, u.machine, todo)).JobInput},
 		"diagnosis": {written: symptom, wrote: must(u.Diagnosis.Begin(ctx, curator, u.machine, symptom)).DiagnosisInput,
 			read: must(u.Diagnosis.Diagnoses(ctx, curator, u.machine)).Diagnoses[1].DiagnosisInput},
+		"configuration": {written: setUp, wrote: must(u.Setup.Keep(ctx, curator, u.machine, setUp)).ConfigurationInput,
+			read: must(u.Setup.Setup(ctx, curator, u.machine)).Configurations[1].ConfigurationInput},
+		"operating card": {written: operated,
+			wrote: must(u.Setup.ChangeOperatingCard(ctx, curator, u.machine, 0, operated)).OperatingCardInput,
+			read:  must(u.Setup.Operating(ctx, curator, u.machine)).Card.OperatingCardInput},
+		"credential": {written: credential,
+			wrote: must(u.Setup.PutAway(ctx, curator, u.machine, credential, "estuary")).CredentialInput,
+			read:  must(u.Setup.Credentials(ctx, curator, u.machine)).Credentials[1].CredentialInput},
 		// behind what is open
 		"want":  {written: looked, wrote: must(u.Wanted.AddWant(ctx, curator, looked)).WantInput},
 		"offer": {written: offered, wrote: must(u.Wanted.AddOffer(ctx, curator, offered)).OfferInput},

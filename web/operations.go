@@ -23,6 +23,7 @@ import (
 	"frugalheron/web/practice"
 	"frugalheron/web/quickentry"
 	"frugalheron/web/roms"
+	"frugalheron/web/setup"
 	"frugalheron/web/sharing"
 	"frugalheron/web/sheets"
 	"frugalheron/web/signs"
@@ -57,6 +58,7 @@ func registerAll(api *httpx.API, actions *app.App, sessions *accounts.Sessions) 
 	power.Register(api, actions)
 	console.Register(api, actions)
 	diagnosis.Register(api, actions)
+	setup.Register(api, actions)
 	engines.Register(api, actions)
 	practice.Register(api, actions)
 	work.Register(api, actions)

@@ -21,6 +21,7 @@ var subjects = map[string]subject{
 	"console": {MayLook, true},
 	"supply":  {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
 	"job": {MayLook, true}, "diagnosis": {MayLook, true}, "memory layout": {MayLook, true},
+	"configuration": {MayLook, true}, "operating card": {MayLook, true},
 	"round": {MayLook, true}, "upkeep rule": {MayLook, true}, "deed": {MayLook, true}, "plan": {MayLook, true},
 	"policy":   {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},
@@ -32,7 +33,8 @@ var subjects = map[string]subject{
 	"ageing class": {MayLook, true}, "place": {MayLook, true}, "collection": {MayLook, true},
 
 	"stock": {MayWriteSheets, false}, "order": {MayWriteSheets, false},
-	"want": {MayWriteSheets, false}, "offer": {MayWriteSheets, false},
+	"credential": {MayWriteSheets, false},
+	"want":       {MayWriteSheets, false}, "offer": {MayWriteSheets, false},
 	"party": {MayWriteSheets, false}, "personal data": {MayWriteSheets, true}, "mention": {MayWriteSheets, false},
 	"account": {MayKeepTheRecord, false}, "calendar address": {MayKeepTheRecord, false},
 }

@@ -26,6 +26,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/power"
 	"frugalheron/app/roms"
+	"frugalheron/app/setup"
 	"frugalheron/app/sharing"
 	"frugalheron/app/sheets"
 	"frugalheron/app/signs"
@@ -92,6 +93,9 @@ type Newer struct {
 	Capture          *console.Capture             `json:"capture,omitempty"`
 	Diagnosis        *diagnosis.Diagnosis         `json:"diagnosis,omitempty"`
 	Layout           *diagnosis.MemoryLayout      `json:"layout,omitempty"`
+	Configuration    *setup.Configuration         `json:"configuration,omitempty"`
+	OperatingCard    *setup.OperatingCard         `json:"operatingCard,omitempty"`
+	Credential       *setup.Credential            `json:"credential,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
 	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
 	Deed             *upkeep.Deed                 `json:"deed,omitempty"`
@@ -292,6 +296,12 @@ func newer(record any) *Newer {
 		return &Newer{Offer: &r}
 	case diagnosis.MemoryLayout:
 		return &Newer{Layout: &r}
+	case setup.Configuration:
+		return &Newer{Configuration: &r}
+	case setup.OperatingCard:
+		return &Newer{OperatingCard: &r}
+	case setup.Credential:
+		return &Newer{Credential: &r}
 	case diagnosis.Diagnosis:
 		return &Newer{Diagnosis: &r}
 	case console.Capture:

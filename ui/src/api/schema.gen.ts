@@ -985,6 +985,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/configurations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite how a machine was set up
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-configuration"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/configurations/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out what was written down by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-configuration"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/connectors/{id}": {
         parameters: {
             query?: never;
@@ -1179,6 +1219,66 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["play-console"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/credentials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite a credential
+         * @description Roles: curator.
+         */
+        put: operations["change-credential"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/credentials/{id}/see": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look at the secret of a credential; the history keeps who did
+         * @description Roles: curator, technician.
+         */
+        post: operations["see-credential"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/credentials/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike a credential out
+         * @description Roles: curator.
+         */
+        post: operations["void-credential"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2173,6 +2273,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/configurations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a machine is set up, and was
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-setup"];
+        put?: never;
+        /**
+         * Write down how a machine is, or was, set up
+         * @description Roles: curator, technician.
+         */
+        post: operations["keep-configuration"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/configurations/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What makes one way of setting a machine up into another
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["compare-configurations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/console": {
         parameters: {
             query?: never;
@@ -2247,6 +2391,30 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["keep-console-text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/credentials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What one signs on to a machine with, without the secrets
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-credentials"];
+        put?: never;
+        /**
+         * Keep a credential
+         * @description Roles: curator.
+         */
+        post: operations["put-credential-away"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2634,6 +2802,30 @@ export interface paths {
          */
         get: operations["get-opened-up"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/operating-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a machine is operated
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-operating-card"];
+        /**
+         * Write how a machine is operated
+         * @description Roles: curator, technician.
+         */
+        put: operations["write-operating-card"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3881,6 +4073,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/panel/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What the lamps of a panel show while a procedure is written
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["read-panel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parties": {
         parameters: {
             query?: never;
@@ -4934,6 +5146,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What the jumpers and switches of a board mean while they are written
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["read-settings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6371,6 +6603,14 @@ export interface components {
              */
             version: number;
         };
+        BrokenLine: {
+            /**
+             * Format: int64
+             * @description From 1
+             */
+            line: number;
+            message: string;
+        };
         BuiltMachine: {
             accession: string;
             /** @description First day on which it can have been built, or null */
@@ -6480,6 +6720,16 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        CardToday: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description What the library knows it as; empty for nothing */
+            known: string;
+            /** @description Its jumpers and switches, by that record */
+            settings: components["schemas"]["Setting"][];
+            slot: string;
+            title: string;
+        };
         Caution: {
             /** @enum {string} */
             key: "mains" | "charge" | "tube" | "battery" | "li-ion" | "cell-leads" | "static" | "heat" | "fumes" | "weight" | "edges" | "dust" | "solvents" | "filings" | "air" | "moving" | "light" | "live" | "loose" | "bare-supply" | "starts-with-mains" | "data" | "firmware" | "settings" | "evidence" | "network";
@@ -6508,6 +6758,23 @@ export interface components {
             problems: components["schemas"]["CustodyProblem"][];
             retracted: components["schemas"]["CustodyView"][];
             to: string | null;
+        };
+        Change: {
+            /** @description The card that is meant; empty for none */
+            card: string;
+            /** @description What makes the one into the other */
+            do: string;
+            /** @description Empty where it was not there, or nobody noted it */
+            from: string;
+            /** @enum {string} */
+            of: "card" | "setting" | "firmware" | "medium" | "file";
+            /** @description Only one of them notes it; how it is in the other is not known */
+            open: boolean;
+            /** @description Of a file: line by line */
+            text: components["schemas"]["DifferenceLine"][];
+            to: string;
+            /** @description Of it: the jumper, the setting, the file */
+            what: string;
         };
         "Change-accountRequest": {
             /** @description It cannot sign in, and its sessions end */
@@ -6867,6 +7134,29 @@ export interface components {
              */
             version: number;
         };
+        ChangedConfiguration: {
+            cards?: components["schemas"]["ConfiguredCard"][];
+            files?: components["schemas"]["ConfiguredFile"][];
+            /** @description What the firmware keeps in a chip, a line each: drive C = type 17 */
+            firmware?: string;
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "as found" | "working" | "restored" | "changed" | "other";
+            /** @description What is in the drives, a line each */
+            media?: string;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @example with the second drive */
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedConnector: {
             cable?: string;
             /** @description Wire colours from pin 1 on */
@@ -6914,6 +7204,27 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        ChangedCredential: {
+            /** @description Technicians may look at it, too */
+            forTechnicians?: boolean;
+            /**
+             * @default sign-on
+             * @enum {string}
+             */
+            kind?: "sign-on" | "licence key" | "other";
+            note?: string;
+            /** @description Another one; left out where it stays */
+            secret?: string;
+            /** @description The name that goes with it */
+            user?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @example sign-on of the operator */
+            what: string;
         };
         ChangedDiagnosis: {
             /** @description What it was, where it was found */
@@ -7059,6 +7370,45 @@ export interface components {
             /**
              * Format: int64
              * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedOperatingCard: {
+            /**
+             * Format: int64
+             * @default 16
+             */
+            addressBits?: number;
+            /**
+             * Format: int64
+             * @description By how much the address goes on at a deposit or an examine
+             */
+            advance?: number;
+            /**
+             * Format: int64
+             * @default 16
+             */
+            dataBits?: number;
+            /** @description Keys that matter, a line each: Break = stops the program */
+            keys?: string;
+            note?: string;
+            /** @description What is done at the panel, a step a line: address 0100, deposit 016701, examine 0100 = 016701, press start */
+            panel?: string;
+            /**
+             * @description In which the papers of its panel write words
+             * @default octal
+             * @enum {string}
+             */
+            radix?: "octal" | "hex" | "split octal" | "binary";
+            /** @description How one signs on; what for, not with what */
+            signOn?: string;
+            /** @description How it is started, a step a line */
+            start?: string;
+            /** @description How it is stopped, a step a line */
+            stop?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from; 0 for the first
              */
             version: number;
         };
@@ -7675,6 +8025,65 @@ export interface components {
             /** @description The machine as a whole at each survey */
             technical: components["schemas"]["ConditionSquare"][];
         };
+        Configuration: {
+            cards?: components["schemas"]["ConfiguredCard"][];
+            files?: components["schemas"]["ConfiguredFile"][];
+            /** @description What the firmware keeps in a chip, a line each: drive C = type 17 */
+            firmware?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "as found" | "working" | "restored" | "changed" | "other";
+            /** Format: int64 */
+            machineId: number;
+            /** @description Of each card: what its settings mean */
+            meanings: components["schemas"]["Meaning"][][];
+            /** @description What is in the drives, a line each */
+            media?: string;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @example with the second drive */
+            title: string;
+            /** Format: int64 */
+            version: number;
+        };
+        ConfigurationInput: {
+            cards?: components["schemas"]["ConfiguredCard"][];
+            files?: components["schemas"]["ConfiguredFile"][];
+            /** @description What the firmware keeps in a chip, a line each: drive C = type 17 */
+            firmware?: string;
+            /**
+             * @default other
+             * @enum {string}
+             */
+            kind?: "as found" | "working" | "restored" | "changed" | "other";
+            /** @description What is in the drives, a line each */
+            media?: string;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @example with the second drive */
+            title: string;
+        };
+        ConfiguredCard: {
+            /**
+             * Format: int64
+             * @description Left out where it is none of ours
+             */
+            assemblyId?: number;
+            /** @description Jumpers and switches, a line each: JP3 1-2, SW1 on on off, SW2.3 off; ? for a switch that nobody saw */
+            settings?: string;
+            slot?: string;
+            title: string;
+        };
+        ConfiguredFile: {
+            name: string;
+            text: string;
+        };
         Conflict: {
             ids: string[];
             why: string;
@@ -7747,6 +8156,31 @@ export interface components {
             /** @description There are older ones */
             more: boolean;
             port: components["schemas"]["Port"];
+        };
+        Credential: {
+            /** @description Technicians may look at it, too */
+            forTechnicians?: boolean;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @default sign-on
+             * @enum {string}
+             */
+            kind?: "sign-on" | "licence key" | "other";
+            /** Format: int64 */
+            machineId: number;
+            /** @description Whoever asks may look at its secret */
+            mayLook: boolean;
+            note?: string;
+            /** @description The name that goes with it */
+            user?: string;
+            /** Format: int64 */
+            version: number;
+            /** @example sign-on of the operator */
+            what: string;
+        };
+        Credentials: {
+            credentials: components["schemas"]["Credential"][];
         };
         Current: {
             /** Format: double */
@@ -9835,6 +10269,19 @@ export interface components {
             name: string;
             pins: components["schemas"]["Pin"][];
         };
+        Lamps: {
+            /** @description They are grouped within each byte by itself */
+            bytes: boolean;
+            /**
+             * Format: int64
+             * @description How many stand together, counted from the low end
+             */
+            grouped: number;
+            /** @description The high bit first */
+            lit: boolean[];
+            /** @description In the radix of the machine, with all its digits */
+            value: string;
+        };
         Layout: {
             /** @description The slots, in their order */
             bays: components["schemas"]["Bay"][];
@@ -10702,6 +11149,23 @@ export interface components {
             sure: boolean;
             why: string;
         };
+        Meaning: {
+            /** @description How it stands */
+            at: string;
+            /**
+             * Format: int64
+             * @description Of the text; the first one where several lines say how a block stands
+             */
+            line: number;
+            /** @description What that means; more than one where it is open which */
+            means: string[];
+            /** @description As the record of the card calls it, else as it was written */
+            name: string;
+            /** @enum {string} */
+            state: "known" | "several" | "unknown";
+            /** @description What keeps it from being known; empty where it is */
+            why: string;
+        };
         MeasureExpected: {
             /** @description How one knows: a rule, the marking, or as typed */
             from?: string;
@@ -11275,6 +11739,22 @@ export interface components {
             toOrder: components["schemas"]["ToOrder"][];
             unblocks: components["schemas"]["OrderUnblocks"][];
         };
+        NewCredential: {
+            /** @description Technicians may look at it, too */
+            forTechnicians?: boolean;
+            /**
+             * @default sign-on
+             * @enum {string}
+             */
+            kind?: "sign-on" | "licence key" | "other";
+            note?: string;
+            /** @description What is typed */
+            secret: string;
+            /** @description The name that goes with it */
+            user?: string;
+            /** @example sign-on of the operator */
+            what: string;
+        };
         NewProcedure: {
             /** @description How far it goes, as Down to the main board */
             title: string;
@@ -11295,7 +11775,9 @@ export interface components {
             capture?: components["schemas"]["Capture"];
             choice?: components["schemas"]["Choice"];
             collection?: components["schemas"]["Collection"];
+            configuration?: components["schemas"]["Configuration"];
             connector?: components["schemas"]["ConnectorView"];
+            credential?: components["schemas"]["Credential"];
             custody?: components["schemas"]["Custody"];
             deed?: components["schemas"]["Deed"];
             diagnosis?: components["schemas"]["Diagnosis"];
@@ -11312,6 +11794,7 @@ export interface components {
             mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
             offer?: components["schemas"]["Offer"];
+            operatingCard?: components["schemas"]["OperatingCard"];
             order?: components["schemas"]["Order"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
@@ -11594,6 +12077,41 @@ export interface components {
             /** @description Of error correction: a syndrome in hexadecimal and the bit that it means, a line each */
             syndromes?: string;
         };
+        OfferedOperatingCard: {
+            accession: string;
+            /**
+             * Format: int64
+             * @default 16
+             */
+            addressBits?: number;
+            /**
+             * Format: int64
+             * @description By how much the address goes on at a deposit or an examine
+             */
+            advance?: number;
+            /**
+             * Format: int64
+             * @default 16
+             */
+            dataBits?: number;
+            /** @description Keys that matter, a line each: Break = stops the program */
+            keys?: string;
+            note?: string;
+            /** @description What is done at the panel, a step a line: address 0100, deposit 016701, examine 0100 = 016701, press start */
+            panel?: string;
+            /**
+             * @description In which the papers of its panel write words
+             * @default octal
+             * @enum {string}
+             */
+            radix?: "octal" | "hex" | "split octal" | "binary";
+            /** @description How one signs on; what for, not with what */
+            signOn?: string;
+            /** @description How it is started, a step a line */
+            start?: string;
+            /** @description How it is stopped, a step a line */
+            stop?: string;
+        };
         OpenData: {
             accession: string;
             decidedBy?: string;
@@ -11670,6 +12188,87 @@ export interface components {
              * @description Machines with something due that are not in the plan
              */
             waiting: number;
+        };
+        Operating: {
+            card: components["schemas"]["OperatingCard"];
+            offered: components["schemas"]["OfferedOperatingCard"][];
+        };
+        OperatingCard: {
+            /**
+             * Format: int64
+             * @default 16
+             */
+            addressBits?: number;
+            /**
+             * Format: int64
+             * @description By how much the address goes on at a deposit or an examine
+             */
+            advance?: number;
+            /**
+             * Format: int64
+             * @default 16
+             */
+            dataBits?: number;
+            /** @description Keys that matter, a line each: Break = stops the program */
+            keys?: string;
+            /** @description The steps at the panel, with what its lamps show */
+            lamps: components["schemas"]["Shown"][];
+            /** Format: int64 */
+            machineId: number;
+            note?: string;
+            /** @description What is done at the panel, a step a line: address 0100, deposit 016701, examine 0100 = 016701, press start */
+            panel?: string;
+            /**
+             * @description In which the papers of its panel write words
+             * @default octal
+             * @enum {string}
+             */
+            radix?: "octal" | "hex" | "split octal" | "binary";
+            /** @description How one signs on; what for, not with what */
+            signOn?: string;
+            /** @description How it is started, a step a line */
+            start?: string;
+            /** @description How it is stopped, a step a line */
+            stop?: string;
+            /**
+             * Format: int64
+             * @description 0 while nobody wrote one
+             */
+            version: number;
+        };
+        OperatingCardInput: {
+            /**
+             * Format: int64
+             * @default 16
+             */
+            addressBits?: number;
+            /**
+             * Format: int64
+             * @description By how much the address goes on at a deposit or an examine
+             */
+            advance?: number;
+            /**
+             * Format: int64
+             * @default 16
+             */
+            dataBits?: number;
+            /** @description Keys that matter, a line each: Break = stops the program */
+            keys?: string;
+            note?: string;
+            /** @description What is done at the panel, a step a line: address 0100, deposit 016701, examine 0100 = 016701, press start */
+            panel?: string;
+            /**
+             * @description In which the papers of its panel write words
+             * @default octal
+             * @enum {string}
+             */
+            radix?: "octal" | "hex" | "split octal" | "binary";
+            /** @description How one signs on; what for, not with what */
+            signOn?: string;
+            /** @description How it is started, a step a line */
+            start?: string;
+            /** @description How it is stopped, a step a line */
+            stop?: string;
         };
         Option: {
             key: string;
@@ -12667,6 +13266,10 @@ export interface components {
                 [key: string]: components["schemas"]["RailSum"];
             };
         };
+        ReadSettings: {
+            meanings: components["schemas"]["Meaning"][];
+            problems: components["schemas"]["BrokenLine"][];
+        };
         ReadStep: {
             /** @description What to take care of before it comes off, where it was not said at a step before */
             cautions: components["schemas"]["Caution"][];
@@ -13612,6 +14215,9 @@ export interface components {
             board: number;
             place: string;
         };
+        Secret: {
+            secret: string;
+        };
         ServiceInput: {
             /** @description As keyboard, monitor, supply, lead to the disk drive */
             as: string;
@@ -13731,6 +14337,11 @@ export interface components {
             at: string;
             meaning: string;
         };
+        SettingsToRead: {
+            /** Format: int64 */
+            assemblyId: number;
+            settings: string;
+        };
         Settled: {
             /**
              * Format: int64
@@ -13748,6 +14359,24 @@ export interface components {
              * @description Parts on all sheets that are known by it now
              */
             recognised: number;
+        };
+        Setup: {
+            /** @description Where its sheets have a battery, which may keep settings */
+            batteries: string[];
+            /** @description What is fitted today */
+            cards: components["schemas"]["CardToday"][];
+            /** @description The newest first */
+            configurations: components["schemas"]["Configuration"][];
+            /** @description What the firmware keeps is written down */
+            hasFirmware: boolean;
+            /** @description In which cards it is not as the newest configuration says */
+            since: components["schemas"]["Change"][];
+        };
+        SetupDifference: {
+            /** @description In the order in which they are made */
+            changes: components["schemas"]["Change"][];
+            from: string;
+            to: string;
         };
         SharedIdentifier: {
             /** Format: date-time */
@@ -13819,6 +14448,21 @@ export interface components {
             base: number;
             /** @description Text of the sheet without heading, at most 1 MiB */
             body: string;
+        };
+        Shown: {
+            /** @description Where it is done; null where no address was set before */
+            address: components["schemas"]["Lamps"] | null;
+            /** @description Null where the step has none, or it is not told */
+            data: components["schemas"]["Lamps"] | null;
+            /**
+             * Format: int64
+             * @description Of the text, from 1
+             */
+            line: number;
+            /** @description What stands behind the verb */
+            said: string;
+            /** @enum {string} */
+            verb: "address" | "deposit" | "examine" | "press" | "note";
         };
         Sighting: {
             accession: string;
@@ -19693,6 +20337,164 @@ export interface operations {
             };
         };
     };
+    "change-configuration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedConfiguration"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Configuration"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-configuration": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "change-connector": {
         parameters: {
             query?: never;
@@ -20388,6 +21190,240 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-credential": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedCredential"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Credential"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "see-credential": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Secret"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-credential": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -24568,6 +25604,216 @@ export interface operations {
             };
         };
     };
+    "get-setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "keep-configuration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConfigurationInput"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Configuration"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "compare-configurations": {
+        parameters: {
+            query?: {
+                /** @description A configuration; 0 for how it is today */
+                from?: number;
+                /** @description A configuration; 0 for how it is today */
+                to?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupDifference"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-console": {
         parameters: {
             query?: never;
@@ -24808,6 +26054,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CaptureKept"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-credentials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Credentials"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "put-credential-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCredential"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Credential"];
                 };
             };
             /** @description Unauthorized */
@@ -26315,6 +27699,153 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-operating-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Operating"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "write-operating-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedOperatingCard"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OperatingCard"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -31202,6 +32733,75 @@ export interface operations {
             };
         };
     };
+    "read-panel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OperatingCardInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OperatingCard"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-parties": {
         parameters: {
             query?: {
@@ -35025,6 +36625,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsToRead"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadSettings"];
                 };
             };
             /** @description Unauthorized */
