@@ -178,6 +178,9 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"setup.ChangeOperatingCard": func() error {
 			return second(u.Setup.ChangeOperatingCard(ctx, curator, u.machine, old, setup.OperatingCardInput{}))
 		},
+		"setup.ChangeBackplane": func() error {
+			return second(u.Setup.ChangeBackplane(ctx, curator, u.machine, old, setup.BackplaneInput{}))
+		},
 		"setup.ChangeCredential": func() error {
 			return second(u.Setup.ChangeCredential(ctx, curator, credential.ID, old, credential.CredentialInput, nil))
 		},

@@ -111,6 +111,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	operated := setup.OperatingCardInput{Start: "key to the right", Stop: "key to the left", SignOn: "as operator",
 		Keys: "Break = stops it", Radix: "hex", AddressBits: 12, DataBits: 8, Advance: 1, Panel: "address 0FF\ndeposit 3C",
 		Note: "lamps dim"}
+	slots := setup.BackplaneInput{Layout: "row A | 8-bit | 1 2", Note: "by the plan on its lid"}
 	credential := setup.CredentialInput{What: "operator", Kind: "licence key", User: "op", ForTechnicians: true,
 		Note: "on a label"}
 	looked := wanted.WantInput{What: "Service handbook", Kind: "manual", Alerts: []string{"handbook 4410"},
@@ -203,6 +204,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"operating card": {written: operated,
 			wrote: must(u.Setup.ChangeOperatingCard(ctx, curator, u.machine, 0, operated)).OperatingCardInput,
 			read:  must(u.Setup.Operating(ctx, curator, u.machine)).Card.OperatingCardInput},
+		"backplane": {written: slots,
+			wrote: must(u.Setup.ChangeBackplane(ctx, curator, u.machine, 0, slots)).BackplaneInput,
+			read:  must(u.Setup.SlotPlan(ctx, curator, u.machine, setup.ThoughtMoves{})).Backplane.BackplaneInput},
 		"credential": {written: credential,
 			wrote: must(u.Setup.PutAway(ctx, curator, u.machine, credential, "estuary")).CredentialInput,
 			read:  must(u.Setup.Credentials(ctx, curator, u.machine)).Credentials[1].CredentialInput},

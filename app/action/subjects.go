@@ -21,7 +21,7 @@ var subjects = map[string]subject{
 	"console": {MayLook, true},
 	"supply":  {MayLook, true}, "rung": {MayLook, true}, "power-up": {MayLook, true},
 	"job": {MayLook, true}, "diagnosis": {MayLook, true}, "memory layout": {MayLook, true},
-	"configuration": {MayLook, true}, "operating card": {MayLook, true},
+	"configuration": {MayLook, true}, "operating card": {MayLook, true}, "backplane": {MayLook, true},
 	"round": {MayLook, true}, "upkeep rule": {MayLook, true}, "deed": {MayLook, true}, "plan": {MayLook, true},
 	"policy":   {MayLook, true},
 	"adjuster": {MayLook, true}, "sighting": {MayLook, true}, "service": {MayLook, true},

@@ -179,7 +179,7 @@ func (u *GlanceUnit) know(id int64, recognised []library.Recognised, unit *compl
 			u.Known, u.KnownID = best.Name, best.ID
 			unit.Covers = best.Details.Covers
 			unit.Gives = action.Views(best.Details.Gives, func(g known.Gift) complement.Slots {
-				return complement.Slots{Count: g.Count, Kind: g.Kind}
+				return complement.Slots(g)
 			})
 		}
 	}

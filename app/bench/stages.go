@@ -11,7 +11,8 @@ var stages = map[string]string{"personal-data": "arrive", "custody": "arrive", "
 	"exterior-damage": "look-over", "exterior-missing": "look-over", "ports": "look-over", "outside-twins": "look-over",
 	"heavy": "look-over", "open-connectors": "open-up", "built": "identify", "fading": "identify",
 	"condition": "judge", "measured": "judge", "looks-due": "judge", "signs": "judge",
-	"gate": "power-up", "console": "power-up", "jobs": "make-good", "trials": "set-up", "set-up": "set-up"}
+	"gate": "power-up", "console": "power-up", "jobs": "make-good", "trials": "set-up", "set-up": "set-up",
+	"slots": "set-up"}
 
 func stageOf(key string) string {
 	switch stage := stages[key]; {

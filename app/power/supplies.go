@@ -155,3 +155,22 @@ func suppliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]Supply, er
 	rows, err := power.SuppliesOf(ctx, h, machineID)
 	return action.Views(rows, tellSupply), err
 }
+
+// Ratings tells what each rail of a machine may give, by the one supply that says so. Where several do, nobody knows how they
+// share it, and it is left out.
+func (s *Service) Ratings(ctx context.Context, machineID int64) (map[string]float64, error) {
+	rows, err := power.SuppliesOf(ctx, s.kernel.Reader(ctx), machineID)
+	ratings, said := map[string]float64{}, map[string]int{}
+	for _, row := range rows {
+		for _, one := range tellSupply(row).Rating {
+			ratings[one.Rail] = one.Amperes
+			said[one.Rail]++
+		}
+	}
+	for rail, n := range said {
+		if n > 1 {
+			delete(ratings, rail)
+		}
+	}
+	return ratings, err
+}

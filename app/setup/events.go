@@ -23,6 +23,9 @@ var (
 	eventChangeCard = action.NewEvent("write operating card", "operating card", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("wrote its operating card: %s", action.Changes(b, a))
 	})
+	eventChangeBackplane = action.NewEvent("lay out slots", "backplane", func(_ string, b, a action.Fields) string {
+		return fmt.Sprintf("wrote down how its slots stand: %s", action.Changes(b, a))
+	})
 	eventAddCredential = action.NewEvent("keep credential", "credential", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("put away a credential: %v", a["what"])
 	})

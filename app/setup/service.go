@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/power"
 	"frugalheron/core/configuration"
 	"frugalheron/core/known"
 	"frugalheron/core/verdict"
@@ -25,11 +26,13 @@ type Service struct {
 	kernel    *action.Kernel
 	library   *library.Service
 	inventory *inventory.Service
+	power     *power.Service
 }
 
 // New returns it.
-func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service) *Service {
-	s := &Service{kernel, library, inventory}
+func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service,
+	power *power.Service) *Service {
+	s := &Service{kernel, library, inventory, power}
 	kernel.CanBeUndone(eventVoid, action.MayWriteSheets, s.undoVoid)
 	kernel.CanBeUndone(eventVoidCredential, action.MayKeepTheRecord, s.undoVoidCredential)
 	return s
@@ -141,6 +144,7 @@ func (s *Service) decode(ctx context.Context, h pg.Handle, all []Configuration) 
 type cardToday struct {
 	CardToday
 	kind    string
+	part    string
 	version int
 	records recordsOf
 }
@@ -155,7 +159,7 @@ func (s *Service) today(ctx context.Context, h pg.Handle, machineID int64) ([]ca
 	for _, a := range assemblies {
 		if !a.IsExterior() {
 			ids = append(ids, a.ID)
-			cards = append(cards, cardToday{kind: a.Kind, version: a.Version,
+			cards = append(cards, cardToday{kind: a.Kind, part: a.Part, version: a.Version,
 				CardToday: CardToday{AssemblyID: a.ID, Title: a.Title, Slot: a.Slot, Settings: []known.Setting{}}})
 		}
 	}
@@ -436,5 +440,9 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 		return nil, err
 	}
 	kept, err := keptOf(ctx, h, machineID, rows)
-	return verdict.Telling(configuration.VerdictOf(kept)), err
+	if err != nil {
+		return nil, err
+	}
+	slots, err := s.slotsVerdict(ctx, actor, machineID)
+	return verdict.Telling(slots, configuration.VerdictOf(kept)), err
 }

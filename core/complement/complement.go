@@ -24,6 +24,7 @@ type Unit struct {
 type Slots struct {
 	Count int
 	Kind  string
+	Names []string // what they are called; empty where they are numbered on
 }
 
 // Bay is a slot, with what sits in it.
@@ -47,14 +48,18 @@ func Lay(units []Unit) Layout {
 	l := Layout{Boards: []int64{}, Bays: []Bay{}, Others: []int64{}, Remarks: []string{}}
 	for _, u := range units {
 		for _, given := range u.Gives {
-			for range given.Count {
-				l.Bays = append(l.Bays, Bay{Slot: strconv.Itoa(len(l.Bays) + 1), Kind: given.Kind, Units: []int64{}})
+			for i := range given.Count {
+				name := strconv.Itoa(len(l.Bays) + 1)
+				if i < len(given.Names) {
+					name = NameOf(given.Names[i])
+				}
+				l.Bays = append(l.Bays, Bay{Slot: name, Kind: given.Kind, Units: []int64{}})
 			}
 		}
 	}
 	known := len(l.Bays)
 	for _, u := range units {
-		switch name := nameOf(u.Slot); {
+		switch name := NameOf(u.Slot); {
 		case name != "":
 			l.sit(u, name, known)
 		case u.Kind == "board" || len(u.Gives) > 0:
@@ -66,7 +71,7 @@ func Lay(units []Unit) Layout {
 			}
 		}
 	}
-	slices.SortStableFunc(l.Bays, func(a, b Bay) int { return order(a.Slot, b.Slot) })
+	slices.SortStableFunc(l.Bays, func(a, b Bay) int { return Order(a.Slot, b.Slot) })
 	l.cover(units)
 	l.remark(units, known)
 	return l
@@ -89,7 +94,7 @@ func (l *Layout) sit(u Unit, name string, known int) {
 func (l *Layout) cover(units []Unit) {
 	for _, u := range units {
 		for _, covered := range u.Covers {
-			at := slices.IndexFunc(l.Bays, func(b Bay) bool { return b.Slot == nameOf(covered) })
+			at := slices.IndexFunc(l.Bays, func(b Bay) bool { return b.Slot == NameOf(covered) })
 			if at < 0 || slices.Contains(l.Bays[at].Units, u.ID) {
 				continue
 			}
@@ -126,8 +131,8 @@ func (l *Layout) remark(units []Unit, known int) {
 
 var slotWord = regexp.MustCompile(`(?i)^(?:slot|position|no\.?)\s*`)
 
-// nameOf is the number or name of a slot, without the word for it and zeros before a number.
-func nameOf(slot string) string {
+// NameOf is the number or name of a slot, without the word for it and zeros before a number.
+func NameOf(slot string) string {
 	name := slotWord.ReplaceAllString(strings.TrimSpace(slot), "")
 	if n, err := strconv.Atoi(name); err == nil && n > 0 {
 		return strconv.Itoa(n)
@@ -135,8 +140,8 @@ func nameOf(slot string) string {
 	return name
 }
 
-// order puts numbers by value before names.
-func order(a, b string) int {
+// Order puts numbers by value before names.
+func Order(a, b string) int {
 	first, errFirst := strconv.Atoi(a)
 	second, errSecond := strconv.Atoi(b)
 	switch {

@@ -57,6 +57,7 @@ func TestSettingsThatWereFoundAreDecoded(t *testing.T) {
 		"a rotary switch":   {"SW3 2", []string{"1 SW3 [2] known: third drive"}},
 		"rotary, as row":    {"SW3 1", []string{"1 SW3 [1] known: second drive"}},
 		"with remarks":      {"# as found\n\nJP2 1-2 # bent", []string{"3 JP2 [1-2] known: irq 3"}},
+		"a resource":        {"irq 1\nJP2 1-2", []string{"1 irq [1] known: irq 1", "2 JP2 [1-2] known: irq 3"}},
 		"up and down":       {"SW1 up up down", []string{"1 SW1 [up up down] unknown:  (the record of the card does not name it)"}},
 		"single, by single": {"SW2.1 on\nSW2.2 off", []string{"1 SW2.1-2 [on off] known: 300 baud"}},
 	} {

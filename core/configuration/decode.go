@@ -28,9 +28,16 @@ type Meaning struct {
 }
 
 // Decode tells what settings mean by what is known of a card. Those that nothing is known of are told, too; where parts of a
-// block of switches were not seen, all that it can mean is.
+// block of switches were not seen, all that it can mean is. A line may say the resource itself: irq 3.
 func Decode(record []known.Setting, found []Setting) []Meaning {
-	d := decoder{found: found, blocks: map[string]*block{}, meanings: []Meaning{}}
+	d := decoder{blocks: map[string]*block{}, meanings: []Meaning{}}
+	for _, f := range found {
+		if said := f.Name + " " + f.At; len(Resources(said)) > 0 { // how it is set in words, whatever sets it
+			d.meanings = append(d.meanings, Meaning{Line: f.Line, Name: f.Name, At: f.At, State: Known, Means: []string{said}})
+			continue
+		}
+		d.found = append(d.found, f)
+	}
 	d.gather()
 	for _, s := range record {
 		if s.Kind == "switch" && d.ofBlock(s) {

@@ -24,6 +24,7 @@ import (
 //	needs card | 4424-1 | for more than 256 KB
 //	needs lead | L-90 | to the keyboard
 //	gives 4 slots | 8-bit
+//	gives 2 slots | 8-bit | A1 A2
 //	covers slot 3
 //	current +5 | 1.2 A
 //	memory 384 KB | picture
@@ -32,6 +33,8 @@ import (
 //	upgrade B to C | lift pin 4 of U3 and wire it to U5.2
 //	fault C12 leaks on the tracks below | look for green below C12
 //	document Service handbook, page 12
+//
+// and what Placing says of the slots that it sits in.
 type Details struct {
 	Connectors []Connector `json:"connectors"`
 	Settings   []Setting   `json:"settings"`
@@ -45,6 +48,7 @@ type Details struct {
 	Upgrades   []Upgrade   `json:"upgrades"`
 	Faults     []Fault     `json:"faults"`
 	Documents  []string    `json:"documents" says:"text"`
+	Placing    Placing     `json:"placing" doc:"What it asks of the backplane that it sits in"`
 }
 
 // Connector is a socket or plug of an assembly.
@@ -83,8 +87,9 @@ type Need struct {
 
 // Gift is slots that an assembly has for others.
 type Gift struct {
-	Count int    `json:"count"`
-	Kind  string `json:"kind" says:"text"`
+	Count int      `json:"count"`
+	Kind  string   `json:"kind" says:"text"`
+	Names []string `json:"names" doc:"What they are called; empty where they are only counted"`
 }
 
 // Current is what an assembly draws on a rail.
@@ -133,19 +138,21 @@ var readers = map[string]func(*Details, []string) error{
 	"switch": jumperOrSwitch("switch"), "needs": (*Details).need, "gives": (*Details).give,
 	"covers": (*Details).cover, "current": (*Details).current, "memory": (*Details).memory, "fits": (*Details).fit,
 	"revision": (*Details).revision, "upgrade": (*Details).upgrade, "fault": (*Details).fault,
-	"document": (*Details).document,
+	"document": (*Details).document, "wide": (*Details).wide, "blocks": (*Details).block, "chain": (*Details).chain,
+	"stands": (*Details).stand, "uses": (*Details).use,
 }
 
 // words in the order in which errors name them.
 var detailWords = []string{"connector", "pin", "jumper", "switch", "needs", "gives", "covers", "current", "memory",
 	"fits",
-	"revision", "upgrade", "fault", "document"}
+	"revision", "upgrade", "fault", "document", "wide", "blocks", "chain", "stands", "uses"}
 
 // ParseDetails reads what is known of an assembly. Empty lines and comments behind a # are skipped.
 func ParseDetails(text string) (Details, []Problem) {
 	d, problems := Details{Connectors: []Connector{}, Settings: []Setting{}, Needs: []Need{}, Gives: []Gift{},
 		Covers: []string{}, Currents: []Current{}, Memory: []Memory{}, Fits: []Fit{}, Revisions: []Since{},
-		Upgrades: []Upgrade{}, Faults: []Fault{}, Documents: []string{}}, []Problem{}
+		Upgrades: []Upgrade{}, Faults: []Fault{}, Documents: []string{},
+		Placing: Placing{Blocks: []string{}, Behind: []string{}, Uses: []Use{}}}, []Problem{}
 	for i, line := range strings.Split(text, "\n") {
 		if before, _, isNoted := strings.Cut(" "+line, " #"); isNoted {
 			line = before
@@ -273,7 +280,14 @@ func (d *Details) give(cells []string) error {
 	if m == nil || cell(cells, 1) == "" {
 		return errors.New("says no slots; write gives 4 slots | 8-bit")
 	}
-	d.Gives = append(d.Gives, Gift{figureOf(m[1]), cells[1]})
+	one := Gift{figureOf(m[1]), cells[1], []string{}}
+	if names := strings.Fields(strings.ReplaceAll(cell(cells, 2), ",", " ")); len(names) > 0 {
+		if len(names) != one.Count {
+			return fmt.Errorf("names %d of its %d slots", len(names), one.Count)
+		}
+		one.Names = names
+	}
+	d.Gives = append(d.Gives, one)
 	return nil
 }
 

@@ -144,7 +144,7 @@ document Handbook #2, page 12`)
 	require.Equal(t, "1.2 A", d.Currents[0].Said)
 	require.Equal(t, []string{"the record says 384 KB of memory, its chips make 512 KB"}, d.Differs(512<<10))
 	require.Empty(t, append(d.Differs(384<<10), d.Differs(0)...))
-	require.Equal(t, []known.Gift{{Count: 4, Kind: "8-bit"}}, d.Gives)
+	require.Equal(t, []known.Gift{{Count: 4, Kind: "8-bit", Names: []string{}}}, d.Gives)
 	require.Equal(t, []known.SettingPosition{{At: "1-2", Meaning: "256 KB"}, {At: "2-3", Meaning: "512 KB"}},
 		d.Settings[0].Positions)
 	require.Equal(t, []string{"revisions B (1986-03/1986-11) and C (1986-08/1987) overlap"}, d.SameTime())
@@ -192,5 +192,23 @@ func BenchmarkRecognise(b *testing.B) {
 	types, _ := known.ParseChips("74LS3\n8255\n273\n4x 41256\n74S3")
 	for b.Loop() {
 		x.Recognise(known.Thing{Part: "4444-2", Rev: "B", Words: []string{"Tidewater 3 plus"}, Chips: types})
+	}
+}
+
+func TestPlacing(t *testing.T) {
+	d, problems := known.ParseDetails("wide 2 | down\nblocks +1\nblocks X1\nchain passes\nstands first\nstands behind | 4410-2\n" +
+		"stands beside | Video card\nuses irq | 3, 4\nuses io | 300-31f, 320 | shared\ngives 2 slots | 8-bit | A1, A2")
+	require.Empty(t, problems)
+	require.Equal(t, known.Placing{Wide: 2, Grows: "down", Blocks: []string{"+1", "X1"}, Chain: "passes", First: true,
+		Behind: []string{"4410-2"}, Beside: "Video card", Uses: []known.Use{{Resource: "irq", Choices: []string{"3", "4"}},
+			{Resource: "io", Choices: []string{"300-31f", "320"}, Shared: true}}}, d.Placing)
+	require.Equal(t, []string{"A1", "A2"}, d.Gives[0].Names)
+	for line, why := range map[string]string{"wide none": "no width", "wide 17": "no width", "wide 2 | left": "no width",
+		"blocks +0": "no slot", "chain ends": "no such part", "stands last": "no such place", "stands behind": "no such place",
+		"stands beside | a\nstands beside | b": "once", "uses luck | 3": "no resource", "uses irq | three": "whole number",
+		"uses io | 31f-300": "ends before", "uses irq | 3 | mine": "says nothing", "gives 2 slots | x | A1": "names 1 of its 2"} {
+		_, problems := known.ParseDetails(line)
+		require.Len(t, problems, 1, line)
+		require.Contains(t, problems[0].Message, why, line)
 	}
 }

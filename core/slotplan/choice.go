@@ -68,3 +68,23 @@ func (c Choice) meets(other Choice) bool { return c.from <= other.to && other.fr
 func (c Choice) equals(other Choice) bool { return c.from == other.from && c.to == other.to }
 
 func (c Choice) String() string { return fmt.Sprint(c.written) }
+
+// ChoiceOf reads a choice of a resource as people write it: interrupts and channels are whole numbers, addresses windows.
+// Choices that are equal are written in one way.
+func ChoiceOf(resource, text string) (Choice, error) {
+	if resource == "irq" || resource == "dma" {
+		n, err := strconv.ParseUint(strings.TrimSpace(text), 10, 16)
+		if err != nil {
+			return Choice{}, fmt.Errorf("%q is no %s; write a whole number", text, resource)
+		}
+		return Number(n), nil
+	}
+	c := Window(strings.TrimSpace(text))
+	if c.err != nil {
+		return Choice{}, c.err
+	}
+	if c.from == c.to {
+		return Window(fmt.Sprintf("%X", c.from)), nil
+	}
+	return Window(fmt.Sprintf("%X-%X", c.from, c.to)), nil
+}

@@ -62,3 +62,18 @@ func DocumentsOfModel(ctx context.Context, h pg.Handle, kind string, machineID i
 		WHERE m.id = $1 ORDER BY d.at DESC, o.id LIMIT $3`, machineID, kind, limit)
 	return found, err
 }
+
+// DrawOf tells what the chips of some boards draw by rail, as the sums of their sheets keep it, by assembly.
+func DrawOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) (map[int64]string, error) {
+	rows := []struct {
+		AssemblyID int64  `db:"assembly_id"`
+		Draw       string `db:"draw"`
+	}{}
+	err := h.SelectContext(ctx, &rows, `SELECT assembly_id, CAST(COALESCE(totals->'draw', '{}') AS text) AS draw
+		FROM sheet_total WHERE assembly_id = ANY (CAST($1 AS bigint[]))`, assemblyIDs)
+	found := map[int64]string{}
+	for _, row := range rows {
+		found[row.AssemblyID] = row.Draw
+	}
+	return found, err
+}

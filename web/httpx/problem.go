@@ -95,6 +95,7 @@ type Newer struct {
 	Layout           *diagnosis.MemoryLayout      `json:"layout,omitempty"`
 	Configuration    *setup.Configuration         `json:"configuration,omitempty"`
 	OperatingCard    *setup.OperatingCard         `json:"operatingCard,omitempty"`
+	Backplane        *setup.Backplane             `json:"backplane,omitempty"`
 	Credential       *setup.Credential            `json:"credential,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
 	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
@@ -298,6 +299,8 @@ func newer(record any) *Newer {
 		return &Newer{Layout: &r}
 	case setup.Configuration:
 		return &Newer{Configuration: &r}
+	case setup.Backplane:
+		return &Newer{Backplane: &r}
 	case setup.OperatingCard:
 		return &Newer{OperatingCard: &r}
 	case setup.Credential:

@@ -34,6 +34,7 @@ type SettingsToRead struct {
 // Register adds them.
 func Register(api *httpx.API, actions *app.App) {
 	registerConfigurations(api, actions)
+	registerSlots(api, actions)
 	registerCredentials(api, actions)
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-operating-card", Method: http.MethodGet, Path: "/api/machines/{id}/operating-card",

@@ -2253,6 +2253,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/backplane": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write down how the slots of a machine stand
+         * @description Roles: curator, technician.
+         */
+        put: operations["lay-out-slots"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/condition": {
         parameters: {
             query?: never;
@@ -3167,6 +3187,66 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["read-sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/slot-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What sits in which slot of a machine, and whether that goes together
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-slot-plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/slot-plan/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that cards sit elsewhere in a machine, and how it is set up now
+         * @description Roles: curator, technician.
+         */
+        post: operations["move-cards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/slot-plan/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The same, with cards that are thought elsewhere
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["think-slot-plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6459,6 +6539,15 @@ export interface components {
              */
             next: number;
         };
+        Backplane: {
+            /** @description A line each: row A | 8-bit | 1 2 3 4, chain 1 2 3 4, takes 16-bit | 8-bit, rail +5 | 20 A, base +5 | 2 A */
+            layout: string;
+            /** Format: int64 */
+            machineId: number;
+            note?: string;
+            /** Format: int64 */
+            version: number;
+        };
         Bay: {
             /**
              * Format: int64
@@ -7076,6 +7165,16 @@ export interface components {
             version: number;
             /** @description What it shows: front, rear, board top, label ... */
             view?: string;
+        };
+        ChangedBackplane: {
+            /** @description A line each: row A | 8-bit | 1 2 3 4, chain 1 2 3 4, takes 16-bit | 8-bit, rail +5 | 20 A, base +5 | 2 A */
+            layout: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from; 0 for the first
+             */
+            version: number;
         };
         ChangedClass: {
             /** @enum {string} */
@@ -8573,6 +8672,8 @@ export interface components {
             gives: components["schemas"]["Gift"][];
             memory: components["schemas"]["Memory"][];
             needs: components["schemas"]["Need"][];
+            /** @description What it asks of the backplane that it sits in */
+            placing: components["schemas"]["Placing"];
             revisions: components["schemas"]["Since"][];
             settings: components["schemas"]["Setting"][];
             upgrades: components["schemas"]["Upgrade"][];
@@ -9587,6 +9688,8 @@ export interface components {
             /** Format: int64 */
             count: number;
             kind: string;
+            /** @description What they are called; empty where they are only counted */
+            names: string[];
         };
         GivenNumber: {
             /** @description The number that machine has today */
@@ -11600,6 +11703,14 @@ export interface components {
             sha256: string;
             version: string;
         };
+        Move: {
+            /** Format: int64 */
+            assemblyId: number;
+            card: string;
+            /** @description Empty where nobody said where it sits, or it is out */
+            from: string;
+            to: string;
+        };
         MoveInput: {
             /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
             due?: string;
@@ -11640,6 +11751,18 @@ export interface components {
             event: number;
             /** @description Where it is now, in words */
             where: string;
+        };
+        MovedCard: {
+            /** Format: int64 */
+            assemblyId: number;
+            slot: string;
+            /** Format: int64 */
+            version: number;
+        };
+        MovedCards: {
+            moves: components["schemas"]["MovedCard"][];
+            /** @description How the machine is set up now; left out where nothing was set */
+            setup?: components["schemas"]["ConfigurationInput"];
         };
         MovedMachine: {
             /**
@@ -11772,6 +11895,7 @@ export interface components {
             annotation?: components["schemas"]["AnnotationView"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
+            backplane?: components["schemas"]["Backplane"];
             capture?: components["schemas"]["Capture"];
             choice?: components["schemas"]["Choice"];
             collection?: components["schemas"]["Collection"];
@@ -12068,6 +12192,12 @@ export interface components {
             kind: "part" | "setting" | "cleaning" | "environment" | "other";
             on: string;
             words: string;
+        };
+        OfferedBackplane: {
+            accession: string;
+            /** @description A line each: row A | 8-bit | 1 2 3 4, chain 1 2 3 4, takes 16-bit | 8-bit, rail +5 | 20 A, base +5 | 2 A */
+            layout: string;
+            note?: string;
         };
         OfferedMemoryLayout: {
             accession: string;
@@ -12723,6 +12853,32 @@ export interface components {
              */
             parts: number;
         };
+        Placing: {
+            /** @description Numbers or names of those that stand before it */
+            behind: string[];
+            /** @description Number or name of the one that it stands next to; empty for none */
+            beside: string;
+            /** @description Slots that stay empty while it is in: by name, or +1 for the next one behind its own */
+            blocks: string[];
+            /**
+             * @description How it takes part in the chain of the bus; empty where nobody said
+             * @enum {string}
+             */
+            chain: "" | "passes" | "breaks" | "none";
+            /** @description No card stands before it */
+            first: boolean;
+            /**
+             * @description To which side the others are; empty is up
+             * @enum {string}
+             */
+            grows: "" | "up" | "down";
+            uses: components["schemas"]["Use"][];
+            /**
+             * Format: int64
+             * @description Slots that it takes up; 0 where nobody said, which counts as one
+             */
+            wide: number;
+        };
         Plan: {
             accession: string;
             /** @description When it was done; a plan of a job or a round is done by doing that */
@@ -12759,6 +12915,27 @@ export interface components {
             what?: string;
             who?: string;
         };
+        PlanCard: {
+            /** Format: int64 */
+            assemblyId: number;
+            draw: components["schemas"]["RailDraw"][];
+            /** @description It is in the machine; false for one that is only thought in */
+            fitted: boolean;
+            /** @description As the problems call it */
+            name: string;
+            needs: components["schemas"]["PlanNeed"][];
+            /** @description It sits in no slot, as the main board */
+            onBoard: boolean;
+            /** @description In which it sits in this plan; empty where nobody said */
+            slot: string;
+            /**
+             * Format: int64
+             * @description Of its record
+             */
+            version: number;
+            /** @description A problem names it */
+            wrong: boolean;
+        };
         PlanInput: {
             /** @description When it was done; a plan of a job or a round is done by doing that */
             doneOn?: string;
@@ -12787,6 +12964,55 @@ export interface components {
             /** @description In words; left out where it is a job or a rule */
             what?: string;
             who?: string;
+        };
+        PlanNeed: {
+            choices: string[];
+            /** @description Empty where nobody noted it */
+            now: string;
+            resource: string;
+            shared: boolean;
+        };
+        PlanProblem: {
+            cards: string[];
+            detail: string;
+            /** @enum {string} */
+            kind: "kind" | "order" | "overlap" | "rail" | "chain" | "span" | "blocks" | "beside" | "first" | "impossible";
+        };
+        PlanRail: {
+            /**
+             * Format: double
+             * @description Amperes
+             */
+            draw: number;
+            /**
+             * Format: double
+             * @description Negative when over
+             */
+            headroom: number | null;
+            rail: string;
+            /**
+             * Format: double
+             * @description Null where nobody said
+             */
+            rating: number | null;
+        };
+        PlanRow: {
+            chassis: string;
+            kind: string;
+            name: string;
+            slots: components["schemas"]["PlanSlot"][];
+        };
+        PlanSlot: {
+            /** @description Assemblies that sit in it, or cover it */
+            cards: number[];
+            /**
+             * Format: int64
+             * @description Its place in the order of the bus, from 1; 0 where it is not on the chain
+             */
+            chain: number;
+            /** @description It needs a filler, as the chain goes through it */
+            filler: boolean;
+            id: string;
         };
         PlayedProfile: {
             profile: string;
@@ -13203,6 +13429,11 @@ export interface components {
             /** @example +5 */
             rail: string;
         };
+        RailDraw: {
+            /** Format: double */
+            amperes: number;
+            rail: string;
+        };
         RailReading: {
             /**
              * Format: double
@@ -13310,6 +13541,12 @@ export interface components {
             exception?: string;
             /** @description What stands on the chip */
             label?: string;
+        };
+        Rearrangement: {
+            /** @description In an order in which each slot is free by then, cards of a ring taken out first */
+            moves: components["schemas"]["Move"][];
+            notes: string[];
+            sets: components["schemas"]["Set"][];
         };
         Received: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
@@ -14266,6 +14503,17 @@ export interface components {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
         };
+        Set: {
+            /** Format: int64 */
+            assemblyId: number;
+            card: string;
+            /** @description Empty where nobody noted it */
+            from: string;
+            resource: string;
+            to: string;
+            /** @description Jumpers and switches that do it; empty where no record says how */
+            ways: components["schemas"]["Way"][];
+        };
         SetAside: {
             accession: string;
             /** Format: int64 */
@@ -14612,6 +14860,28 @@ export interface components {
             made: string;
             note: string;
             revision: string;
+        };
+        SlotPlan: {
+            backplane: components["schemas"]["Backplane"];
+            cards: components["schemas"]["PlanCard"][];
+            /** @description Slots that need one once that is done */
+            fillers: string[];
+            /** @description Backplanes of other machines of the model, while this one has none */
+            offered: components["schemas"]["OfferedBackplane"][];
+            /** @description Nothing that is known is wrong; a filler may be missing */
+            ok: boolean;
+            problems: components["schemas"]["PlanProblem"][];
+            /** @description What makes all go together with the fewest moves, then the fewest settings */
+            proposal: components["schemas"]["Rearrangement"];
+            rails: components["schemas"]["PlanRail"][];
+            /** @description Why there is no plan; empty where there is one */
+            refused: string;
+            /** @description What no record says, and so breaks no rule */
+            remarks: string[];
+            rows: components["schemas"]["PlanRow"][];
+            solvable: boolean;
+            /** @description Cards of which nobody said what they draw */
+            undrawn: string[];
         };
         SourceKind: {
             kind: string;
@@ -15561,6 +15831,15 @@ export interface components {
             troubles: components["schemas"]["Trouble"][];
             why: string;
         };
+        ThoughtMove: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Empty for out of the machine */
+            slot: string;
+        };
+        ThoughtMoves: {
+            moves?: components["schemas"]["ThoughtMove"][];
+        };
         Tie: {
             kind: string;
             /** Format: int64 */
@@ -15911,6 +16190,14 @@ export interface components {
             /** @description Why that was decided */
             why?: string;
         };
+        Use: {
+            /** @description One of these: a number, or a window of addresses in hexadecimal, both ends included */
+            choices: string[];
+            /** @enum {string} */
+            resource: "irq" | "dma" | "io" | "memory";
+            /** @description Others that share it may have it, too */
+            shared: boolean;
+        };
         Useless: {
             /**
              * Format: int64
@@ -16034,6 +16321,10 @@ export interface components {
             /** @description Keys of the usual jobs, the likeliest first */
             usual: string[];
             where: string;
+        };
+        Way: {
+            at: string;
+            setting: string;
         };
         WayBack: {
             /** @description Factors that were on then and are off now */
@@ -25537,6 +25828,86 @@ export interface operations {
             };
         };
     };
+    "lay-out-slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedBackplane"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backplane"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-condition": {
         parameters: {
             query?: never;
@@ -29062,6 +29433,224 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-slot-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "move-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovedCards"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "think-slot-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThoughtMoves"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

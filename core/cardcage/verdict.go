@@ -1,0 +1,27 @@
+package cardcage
+
+import (
+	"frugalheron/core/slotplan"
+	"frugalheron/core/verdict"
+)
+
+var saySlots = verdict.NewSentence("slots", "{what}")
+
+// Verdict is the line of the reckoning that follows from what sits in the slots: only what is known to be wrong is told.
+func (c Cage) Verdict() verdict.Verdict {
+	v := verdict.Verdict{Key: "slots", Label: "Slots"}
+	if len(c.In.Cards) == 0 {
+		return v
+	}
+	problems, err := slotplan.Problems(c.In)
+	if err != nil {
+		return v // its page says why there is no plan
+	}
+	for _, p := range problems {
+		v.Why = append(v.Why, saySlots.Because(verdict.Word(p.Detail)))
+	}
+	if len(problems) > 0 {
+		v.Value, v.State = verdict.Counted(len(problems), "thing does", "things do")+" not go together", verdict.Attention
+	}
+	return v
+}
