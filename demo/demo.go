@@ -15,7 +15,7 @@ import (
 	"frugalheron/app/library"
 )
 
-//go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json known.json identifications.json condition.json signs.json services.json teardowns.json measurements.json happened.json power.json jobs.json stores.json upkeep.json policies.json consoles.json wanted.json diagnoses.json sheets/*.sheet exteriors/*.exterior
+//go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json known.json identifications.json condition.json signs.json services.json setups.json teardowns.json measurements.json happened.json power.json jobs.json stores.json upkeep.json policies.json consoles.json wanted.json diagnoses.json sheets/*.sheet exteriors/*.exterior
 var world embed.FS
 
 // Account is a sample account. Its password is public: the demonstration serves on loopback.

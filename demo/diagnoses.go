@@ -51,7 +51,10 @@ func (t teller) diagnoses() error {
 			}
 		}
 	}
-	return t.memory()
+	if err := t.memory(); err != nil {
+		return err
+	}
+	return t.setups()
 }
 
 // memory tells how the memory of the machine is laid out whose console complains.

@@ -82,7 +82,8 @@ func (in *CredentialInput) check() error {
 	if in.Kind == "" {
 		in.Kind = "sign-on"
 	}
-	err := input.CheckAll(input.OneLine("what", &in.What), input.OneLine("user", &in.User), input.Lines("note", &in.Note))
+	err := input.CheckAll(input.OneLine("what", &in.What), input.OneLine("user", &in.User), input.Lines("note",
+		&in.Note))
 	if err == nil && in.What == "" {
 		err = action.Reject("what", "say what it is for, as sign-on of the operator")
 	}
@@ -110,7 +111,8 @@ func (s *Service) PutAway(ctx context.Context, actor action.Actor, machineID int
 		if _, err := storeinventory.MachineByID(ctx, tx, machineID); err != nil {
 			return err
 		}
-		id, err := setup.InsertCredential(ctx, tx, setup.Credential{MachineID: machineID, Body: action.ToKeep(in)}, secret)
+		id, err := setup.InsertCredential(ctx, tx, setup.Credential{MachineID: machineID, Body: action.ToKeep(in)},
+			secret)
 		if err != nil {
 			return err
 		}

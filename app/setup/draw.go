@@ -23,7 +23,7 @@ func (p *SlotPlan) draw(cage cardcage.Cage, versions map[int64]int) {
 	for _, problem := range out.Problems {
 		p.Problems = append(p.Problems, PlanProblem(problem))
 		for _, name := range problem.Cards {
-			wrong[name] = true
+			wrong[name] = wrong[name] || !problem.IsFiller()
 		}
 	}
 	for _, rail := range slices.Sorted(maps.Keys(out.Rails)) {
@@ -50,7 +50,8 @@ func (p *SlotPlan) draw(cage cardcage.Cage, versions map[int64]int) {
 
 func (p *SlotPlan) card(cage cardcage.Cage, c slotplan.Card, version int, isWrong bool) PlanCard {
 	id := cage.IDOf(c.ID)
-	drawn := PlanCard{AssemblyID: id, Name: c.ID, Fitted: version > 0, Version: version, Needs: []PlanNeed{}, Draw: []RailDraw{},
+	drawn := PlanCard{AssemblyID: id, Name: c.ID, Fitted: version > 0, Version: version, Needs: []PlanNeed{},
+		Draw:  []RailDraw{},
 		Wrong: isWrong, OnBoard: cage.IsBoard(c.ID)}
 	if c.At != nil && !drawn.OnBoard {
 		drawn.Slot = *c.At

@@ -202,7 +202,8 @@ func keptOf(ctx context.Context, h pg.Handle, machineID int64, rows []setup.Conf
 }
 
 // todaysOf is a configuration with the cards that are fitted today, each set as it was in it.
-func todaysOf(ctx context.Context, h pg.Handle, machineID int64, in ConfigurationInput) (configuration.Snapshot, error) {
+func todaysOf(ctx context.Context, h pg.Handle, machineID int64, in ConfigurationInput) (configuration.Snapshot,
+	error) {
 	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
 	s := in.snapshot()
 	before := s.Cards
@@ -283,7 +284,8 @@ func haveCards(ctx context.Context, tx *sqlx.Tx, in ConfigurationInput) error {
 			continue
 		}
 		_, err := storeinventory.AssemblyByID(ctx, tx, *c.AssemblyID)
-		err = input.Missing(err, fmt.Sprintf("cards[%d].assemblyId", i), fmt.Sprintf("there is no board %d", *c.AssemblyID))
+		err = input.Missing(err, fmt.Sprintf("cards[%d].assemblyId", i), fmt.Sprintf("there is no board %d",
+			*c.AssemblyID))
 		if err != nil {
 			return err
 		}

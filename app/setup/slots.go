@@ -147,12 +147,14 @@ func (s *Service) ChangeBackplane(ctx context.Context, actor action.Actor, machi
 	}
 	return backplanes.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
 		Event: eventChangeBackplane, ID: machineID, Version: version}, func(tx *sqlx.Tx, _ setup.Document) error {
-		return setup.PutDocument(ctx, tx, setup.Backplane, setup.Document{MachineID: machineID, Body: action.ToKeep(in)})
+		return setup.PutDocument(ctx, tx, setup.Backplane, setup.Document{MachineID: machineID,
+			Body: action.ToKeep(in)})
 	})
 }
 
 // SlotPlan tells what sits in which slot, with what is thought of.
-func (s *Service) SlotPlan(ctx context.Context, actor action.Actor, machineID int64, in ThoughtMoves) (SlotPlan, error) {
+func (s *Service) SlotPlan(ctx context.Context, actor action.Actor, machineID int64, in ThoughtMoves) (SlotPlan,
+	error) {
 	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (SlotPlan, error) {
 		told := SlotPlan{Offered: []OfferedBackplane{}, Rows: []PlanRow{}, Cards: []PlanCard{}, Rails: []PlanRail{},
 			Undrawn: []string{}, Problems: []PlanProblem{}, Fillers: []string{}, Remarks: []string{},
@@ -207,7 +209,8 @@ func (s *Service) cage(ctx context.Context, actor action.Actor, machineID int64,
 			continue
 		}
 		more, err := s.thoughtIn(ctx, m.AssemblyID)
-		err = input.Missing(err, fmt.Sprintf("moves[%d].assemblyId", i), fmt.Sprintf("there is no board %d", m.AssemblyID))
+		err = input.Missing(err, fmt.Sprintf("moves[%d].assemblyId", i), fmt.Sprintf("there is no board %d",
+			m.AssemblyID))
 		if err != nil {
 			return cage, nil, err
 		}
@@ -223,9 +226,10 @@ func (s *Service) cage(ctx context.Context, actor action.Actor, machineID int64,
 	}
 	cards := []cardcage.Card{}
 	for _, c := range today {
-		one := cardcage.Card{ID: c.AssemblyID, Title: c.Title, Part: c.part, Kind: c.kind, Slot: c.Slot, Known: c.records.names,
+		one := cardcage.Card{ID: c.AssemblyID, Title: c.Title, Part: c.part, Kind: c.kind, Slot: c.Slot,
+			Known:   c.records.names,
 			Details: c.records.details, IsSure: c.records.isSure, Drawn: map[string]float64{}}
-		one.Settings = c.records.decode(noted[c.AssemblyID])
+		one.Settings = configuration.DecodeBy(c.records.settings, noted[c.AssemblyID])
 		byRail, err := action.ReadKept[map[string]reckoning.Draw](drawn[c.AssemblyID])
 		if err == nil {
 			for rail, draw := range byRail {
@@ -281,10 +285,10 @@ func (s *Service) noted(ctx context.Context, machineID int64) (map[int64][]confi
 	return found, err
 }
 
-// MovedCards are cards that were moved as it was planned.
+// MovedCards are cards that were moved, and set, as it was planned.
 type MovedCards struct {
-	Moves []MovedCard         `json:"moves" nullable:"false" maxItems:"64"`
-	Setup *ConfigurationInput `json:"setup,omitempty" doc:"How the machine is set up now; left out where nothing was set"`
+	Moves []MovedCard    `json:"moves" nullable:"false" maxItems:"64"`
+	Sets  []cardcage.Set `json:"sets" nullable:"false" maxItems:"256" required:"false" doc:"Those of the proposal that were set so; they become a configuration of today"`
 }
 
 // MovedCard is one, from the version that somebody saw.
@@ -294,13 +298,8 @@ type MovedCard struct {
 	Slot       string `json:"slot" maxLength:"100"`
 }
 
-// Moved says that cards of a machine sit elsewhere in it, and how it is set up now: all of that or nothing.
+// Moved says that cards of a machine sit elsewhere in it, and how they are set now: all of that or nothing.
 func (s *Service) Moved(ctx context.Context, actor action.Actor, machineID int64, in MovedCards) error {
-	if in.Setup != nil {
-		if err := in.Setup.check(actor); err != nil {
-			return err
-		}
-	}
 	return s.kernel.Whole(ctx, actor, action.MayWriteSheets, func(ctx context.Context, tx *sqlx.Tx) error {
 		for i, m := range in.Moves {
 			at := fmt.Sprintf("moves[%d]", i)
@@ -308,7 +307,8 @@ func (s *Service) Moved(ctx context.Context, actor action.Actor, machineID int64
 			if err == nil && (row.MachineID == nil || *row.MachineID != machineID) {
 				err = action.ErrNotFound
 			}
-			if err := input.Missing(err, at+".assemblyId", fmt.Sprintf("board %d is not in the machine", m.AssemblyID)); err != nil {
+			if err := input.Missing(err, at+".assemblyId", fmt.Sprintf("board %d is not in the machine",
+				m.AssemblyID)); err != nil {
 				return err
 			}
 			fields := inventory.AssemblyInput(row.AssemblyFields)
@@ -317,12 +317,54 @@ func (s *Service) Moved(ctx context.Context, actor action.Actor, machineID int64
 				return err
 			}
 		}
-		if in.Setup == nil {
+		if len(in.Sets) == 0 {
 			return nil
 		}
-		_, err := keep(ctx, tx, actor, machineID, *in.Setup)
+		set, err := s.asSet(ctx, actor, tx, machineID, in)
+		if err != nil {
+			return err
+		}
+		if err := set.check(actor); err != nil {
+			return err
+		}
+		_, err = keep(ctx, tx, actor, machineID, set)
 		return err
 	})
+}
+
+// asSet is how a machine is set up now: as the newest configuration says, with what was set and moved.
+func (s *Service) asSet(ctx context.Context, actor action.Actor, tx *sqlx.Tx, machineID int64,
+	in MovedCards) (ConfigurationInput, error) {
+	rows, err := setup.Configurations(ctx, tx, machineID, 1)
+	if err != nil {
+		return ConfigurationInput{}, err
+	}
+	now := ConfigurationInput{}
+	if len(rows) > 0 {
+		now = tell(rows[0]).ConfigurationInput
+	}
+	now.Title, now.Kind, now.On, now.Note = "as the slots were planned", "changed", actor.Today(), ""
+	before := now.Cards
+	now.Cards = nil
+	assemblies, err := storeinventory.AssembliesOf(ctx, tx, machineID)
+	for _, a := range assemblies {
+		if a.IsExterior() {
+			continue
+		}
+		card := ConfiguredCard{AssemblyID: &a.ID, Title: a.Title, Slot: a.Slot}
+		for _, c := range before {
+			if c.AssemblyID != nil && *c.AssemblyID == a.ID {
+				card.Settings = c.Settings
+			}
+		}
+		for _, set := range in.Sets {
+			if set.AssemblyID == a.ID {
+				card.Settings = set.Written(card.Settings)
+			}
+		}
+		now.Cards = append(now.Cards, card)
+	}
+	return now, err
 }
 
 // slotsVerdict is the line of the reckoning that follows from what sits in the slots.

@@ -85,8 +85,9 @@ func tell(row setup.Configuration) Configuration {
 
 // told is what the history keeps of one: a field a card.
 func (in ConfigurationInput) told() map[string]any {
-	fields := map[string]any{"title": in.Title, "kind": in.Kind, "on": in.On, "firmware": in.Firmware, "media": in.Media,
-		"note": in.Note}
+	fields := map[string]any{"title": in.Title, "kind": in.Kind, "on": in.On, "firmware": in.Firmware,
+		"media": in.Media,
+		"note":  in.Note}
 	for i, c := range in.Cards {
 		name := "card " + c.Title
 		if _, twice := fields[name]; twice {

@@ -24,7 +24,7 @@ type Card struct {
 	Kind     string // board, card, drive, supply ...
 	Slot     string // in which it is said to sit
 	Known    []string
-	Details  []known.Details // by records that say as firmly what it is, the one that fits best first; empty where none does
+	Details  []known.Details // by records that say as firmly what it is, the one that fits best first
 	IsSure   bool            // it is sure that it is of its record
 	Settings []configuration.Meaning
 	Drawn    map[string]float64 // amperes by its chips, a rule of thumb
@@ -277,7 +277,8 @@ func (c Cage) AllRows() []Row {
 	rows := append([]Row{}, c.Rows...)
 	for _, card := range c.In.Cards {
 		for _, given := range card.Gives {
-			if last := len(rows) - 1; last >= len(c.Rows) && rows[last].Name == card.ID && rows[last].Kind == given.Kind {
+			if last := len(rows) - 1; last >= len(c.Rows) && rows[last].Name == card.ID &&
+				rows[last].Kind == given.Kind {
 				rows[last].Slots = append(rows[last].Slots, given.ID)
 				continue
 			}

@@ -62,8 +62,9 @@ func TestWhatIsRecordedBecomesAPlan(t *testing.T) {
 	assert.Equal(t, []string{"nothing is known of Clock card: neither what it needs nor which slots it fits"}, c.Remarks)
 
 	// What a board uses itself is met as well, and what is thought elsewhere counts there; a slot that is taken is told.
-	c = cardcage.Fill(nil, append(cards, card(t, 5, "Relay card", "card", "3", "uses irq | 0", "")), nil, map[int64]string{4: "",
-		3: "1"})
+	c = cardcage.Fill(nil, append(cards, card(t, 5, "Relay card", "card", "3", "uses irq | 0", "")), nil,
+		map[int64]string{4: "",
+			3: "1"})
 	out, p = planned(t, c)
 	assert.Equal(t, []string{"overlap Modem, Disk card", "overlap Main board, Relay card", "overlap Modem, Disk card",
 		"impossible Main board, Relay card"}, problems(out))
@@ -96,7 +97,8 @@ func TestWhatIsNotSureIsTold(t *testing.T) {
 	unsure.IsSure = false
 	both := card(t, 2, "Disk card", "card", "9", disk, "")
 	both.Known, both.Details = append(both.Known, "Tape card"), append(both.Details, both.Details[0])
-	c := cardcage.Fill(&b, []cardcage.Card{unsure, both, card(t, 3, "Extender", "card", "2", "gives 2 slots | 8-bit | X1 2", ""),
+	c := cardcage.Fill(&b, []cardcage.Card{unsure, both, card(t, 3, "Extender", "card", "2",
+		"gives 2 slots | 8-bit | X1 2", ""),
 		card(t, 4, "Disk card", "card", "X1", "stands beside | Disk card", "")}, nil, nil)
 	for _, remark := range []string{"Video card covers or blocks 7, which is no slot of the plan",
 		"it is not sure that Video card is a Video card; the plan takes it for one", "Video card is long: see that its slot has the room",
@@ -132,8 +134,10 @@ func TestMovesAreInAnOrderThatCanBeDone(t *testing.T) {
 
 func TestSettingsThatOneSwitchMakesTogether(t *testing.T) {
 	record := "needs slot | 8-bit\nswitch SW1 | on = irq 3, io 300-31f | off = irq 4, io 320-33F\nuses irq | 3, 4 | shared"
-	cards := []cardcage.Card{card(t, 1, "Main", "board", "", "gives 4 slots | 8-bit", ""), card(t, 2, "Net", "card", "1", record, "SW1 on"),
-		card(t, 3, "Modem", "card", "2", "uses io | 310-317", ""), card(t, 4, "Mouse", "card", "3", "uses irq | 3 | shared", "")}
+	cards := []cardcage.Card{card(t, 1, "Main", "board", "", "gives 4 slots | 8-bit", ""), card(t, 2, "Net", "card",
+		"1", record, "SW1 on"),
+		card(t, 3, "Modem", "card", "2", "uses io | 310-317", ""), card(t, 4, "Mouse", "card", "3",
+			"uses irq | 3 | shared", "")}
 	_, p := planned(t, cardcage.Fill(nil, cards, nil, nil))
 	require.Len(t, p.Sets, 1, "the interrupt may be shared, so it stays")
 	assert.Equal(t, "320-33F", p.Sets[0].To)
@@ -149,9 +153,12 @@ func TestSettingsThatOneSwitchMakesTogether(t *testing.T) {
 }
 
 func TestWhatIsNoBackplane(t *testing.T) {
-	for text, why := range map[string]string{"row A | 8-bit": "line 1: says no slots", "\nslot 3": `line 2: begins with "slot"`,
-		"row A | x | 1 2 1": "slot 1 again", "row A | x | 1\nrow B | x | 01": "slot 1 again", "chain 1": "slot 1, which no row has",
-		"row A | x | 1\nchain 1, 1": "twice", "takes x": "says no kinds", "rail five | 1 A": "no rail", "rail +5 | 1 V": "in V",
+	for text, why := range map[string]string{"row A | 8-bit": "line 1: says no slots",
+		"\nslot 3":          `line 2: begins with "slot"`,
+		"row A | x | 1 2 1": "slot 1 again", "row A | x | 1\nrow B | x | 01": "slot 1 again",
+		"chain 1":                   "slot 1, which no row has",
+		"row A | x | 1\nchain 1, 1": "twice", "takes x": "says no kinds", "rail five | 1 A": "no rail",
+		"rail +5 | 1 V":  "in V",
 		"base +5 | -1 A": "-1 A", "rail +5 | 1 A\nrail +5 | 2 A": "names +5 again",
 	} {
 		_, err := cardcage.Parse(text)
@@ -182,4 +189,13 @@ func FuzzParse(f *testing.F) {
 			t.Fatalf("records make a plan that cannot be: %v", err)
 		}
 	})
+}
+
+func TestWhatWasSetIsWrittenDown(t *testing.T) {
+	one := cardcage.Set{Resource: "irq", To: "4", Ways: []cardcage.Way{{Setting: "JP2", At: "2-3"}}}
+	assert.Equal(t, "JP3 on\nJP2 2-3", one.Written("JP2 1-2\nJP3 on\nirq 3"))
+	one.Ways = append(one.Ways, cardcage.Way{Setting: "JP3", At: "off"})
+	assert.Equal(t, "irq 4", one.Written("JP2 1-2\nJP3 on"))
+	one.Ways = nil
+	assert.Equal(t, "JP2 1-2\nirq 4", one.Written("JP2 1-2"))
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"frugalheron/core/configuration"
 	"frugalheron/core/slotplan"
 )
 
@@ -77,7 +78,8 @@ func (c Cage) sets(one slotplan.Card, place slotplan.Place) []Set {
 		if need.Now != nil && *need.Now == choice {
 			continue
 		}
-		s := Set{AssemblyID: c.cards[one.ID].ID, Card: one.ID, Resource: need.Resource, To: choice.String(), Ways: []Way{}}
+		s := Set{AssemblyID: c.cards[one.ID].ID, Card: one.ID, Resource: need.Resource, To: choice.String(),
+			Ways: []Way{}}
 		s.Ways = append(s.Ways, c.how[one.ID][choice]...)
 		if need.Now != nil {
 			s.From = need.Now.String()
@@ -124,4 +126,17 @@ func inOrder(moves []Move) (ordered []Move, ring []string) {
 		left = slices.Delete(left, at, at+1)
 	}
 	return ordered, ring
+}
+
+// Written is a text of settings with what was set: by the jumper or switch that does it, or, where several do or nobody knows
+// which, as the resource itself.
+func (s Set) Written(text string) string {
+	if len(s.Ways) == 1 {
+		return configuration.With(text, []string{s.Resource}, s.Ways[0].Setting, s.Ways[0].At)
+	}
+	names := []string{}
+	for _, way := range s.Ways {
+		names = append(names, way.Setting)
+	}
+	return configuration.With(text, names, s.Resource, s.To)
 }

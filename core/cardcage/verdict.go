@@ -17,11 +17,18 @@ func (c Cage) Verdict() verdict.Verdict {
 	if err != nil {
 		return v // its page says why there is no plan
 	}
+	fillers := 0
 	for _, p := range problems {
 		v.Why = append(v.Why, saySlots.Because(verdict.Word(p.Detail)))
+		if p.IsFiller() {
+			fillers++
+		}
 	}
-	if len(problems) > 0 {
-		v.Value, v.State = verdict.Counted(len(problems), "thing does", "things do")+" not go together", verdict.Attention
+	switch wrong := len(problems) - fillers; {
+	case wrong > 0:
+		v.Value, v.State = verdict.Counted(wrong, "thing does", "things do")+" not go together", verdict.Attention
+	case fillers > 0:
+		v.Value, v.State = verdict.Counted(fillers, "filler is", "fillers are")+" missing", verdict.Attention
 	}
 	return v
 }

@@ -85,8 +85,9 @@ func TestRecordsThatDifferAreBothTold(t *testing.T) {
 }
 
 func TestWhatIsNoSettingIsToldByItsLine(t *testing.T) {
-	for text, why := range map[string]string{"JP1": "does not say where it stands", "JP1 on\njp1 off": "again, as line 1 does",
-		"SW1.1-3 on off": "says how 2 switches stand; SW1.1-3 names 3", "SW1 on off\nSW1.2 on": "SW1.2 stands, as line 1 does"} {
+	for text, why := range map[string]string{"JP1": "does not say where it stands",
+		"JP1 on\njp1 off": "again, as line 1 does",
+		"SW1.1-3 on off":  "says how 2 switches stand; SW1.1-3 names 3", "SW1 on off\nSW1.2 on": "SW1.2 stands, as line 1 does"} {
 		_, problems := configuration.ParseSettings(text)
 		require.Len(t, problems, 1, text)
 		assert.Contains(t, problems[0].Message, why)
@@ -110,9 +111,12 @@ func card(id int64, title, slot, settings string) configuration.Card {
 }
 
 func TestWhatMakesOneSetupIntoAnother(t *testing.T) {
-	from := snapshot([]configuration.Card{card(1, "Main board", "", "JP3 1-2"), card(2, "Disk card", "2", "SW1 on on off\nJP2 1-2"),
-		card(3, "Modem", "4", "")}, "drive C = type 17\nboot = A", "drive A = games", configuration.File{Name: "START", Text: "a\nb\n"})
-	to := snapshot([]configuration.Card{card(1, "Main board, cleaned", "", "JP3 2-1"), card(2, "Disk card", "5", "SW1.2 off\nJP2 2-3\nJP8 on"),
+	from := snapshot([]configuration.Card{card(1, "Main board", "", "JP3 1-2"), card(2, "Disk card", "2",
+		"SW1 on on off\nJP2 1-2"),
+		card(3, "Modem", "4", "")}, "drive C = type 17\nboot = A", "drive A = games",
+		configuration.File{Name: "START", Text: "a\nb\n"})
+	to := snapshot([]configuration.Card{card(1, "Main board, cleaned", "", "JP3 2-1"), card(2, "Disk card", "5",
+		"SW1.2 off\nJP2 2-3\nJP8 on"),
 		card(4, "Clock card", "", "")}, "drive C = type 2\ndate = on", "drive A = starter",
 		configuration.File{Name: "START", Text: "a\nc"}, configuration.File{Name: "HOSTS", Text: "x"})
 	told := []string{}
@@ -181,6 +185,36 @@ func FuzzDecode(f *testing.F) {
 		if len(configuration.Between(configuration.Snapshot{Cards: []configuration.Card{{ID: 1, Settings: settings}}},
 			configuration.Snapshot{Cards: []configuration.Card{{ID: 1, Settings: settings}}})) > 0 {
 			t.Fatal("it differs from itself")
+		}
+	})
+}
+
+func TestASettingThatStandsOtherwise(t *testing.T) {
+	text := "# as found\nJP2 1-2 # bent\nSW1 on off on\nSW2.1-2 on on\nirq 3"
+	assert.Equal(t, "# as found\nSW1 on off on\nSW2.1-2 on on\nirq 3\njp2 2-3", configuration.With(text, nil, "jp2", "2-3"))
+	assert.Equal(t, "# as found\nJP2 1-2 # bent\nSW1.1 on\nSW1.3 on\nSW2.1-2 on on\nirq 3\nSW1.2 on", configuration.With(text, nil, "SW1.2", "on"))
+	assert.Equal(t, "# as found\nJP2 1-2 # bent\nSW2.1-2 on on\nirq 3\nSW1 off off off", configuration.With(text, nil, "SW1", "off off off"))
+	assert.Equal(t, "# as found\nSW1 on off on\nSW2.2 on\nirq 4", configuration.With(text, []string{"JP2", "SW2.1"}, "irq", "4"))
+	assert.Equal(t, "JP1 on", configuration.With("", nil, "JP1", "on"))
+	rapid.Check(t, func(t *rapid.T) {
+		names := rapid.SampledFrom([]string{"JP1", "SW1", "SW1.2", "SW1.1-3", "SW2"})
+		lines := rapid.SliceOf(rapid.Custom(func(t *rapid.T) string {
+			return names.Draw(t, "name") + " " + rapid.SampledFrom([]string{"on", "on off", "1-2",
+				"on off on"}).Draw(t, "at")
+		})).Draw(t, "lines")
+		before, _ := configuration.ParseSettings(strings.Join(lines, "\n"))
+		good := []string{}
+		for _, s := range before {
+			good = append(good, s.Name+" "+s.At)
+		}
+		name := names.Draw(t, "which")
+		at := map[string]string{"SW1.2": "off", "SW1.1-3": "off on off"}[name]
+		if at == "" {
+			at = "off on"
+		}
+		after, problems := configuration.ParseSettings(configuration.With(strings.Join(good, "\n"), nil, name, at))
+		if len(problems) > 0 || after[len(after)-1].Name != name {
+			t.Fatalf("%q with %s %s: %v", good, name, at, problems)
 		}
 	})
 }

@@ -33,7 +33,8 @@ func Decode(record []known.Setting, found []Setting) []Meaning {
 	d := decoder{blocks: map[string]*block{}, meanings: []Meaning{}}
 	for _, f := range found {
 		if said := f.Name + " " + f.At; len(Resources(said)) > 0 { // how it is set in words, whatever sets it
-			d.meanings = append(d.meanings, Meaning{Line: f.Line, Name: f.Name, At: f.At, State: Known, Means: []string{said}})
+			d.meanings = append(d.meanings, Meaning{Line: f.Line, Name: f.Name, At: f.At, State: Known,
+				Means: []string{said}})
 			continue
 		}
 		d.found = append(d.found, f)
@@ -124,7 +125,8 @@ func (d *decoder) ofBlock(s known.Setting) bool {
 	if !b.touches(where.from, where.to) {
 		return true
 	}
-	m := Meaning{Line: b.firstLine(where.from, where.to), Name: s.Name, At: b.say(where.from, where.to), Means: []string{}}
+	m := Meaning{Line: b.firstLine(where.from, where.to), Name: s.Name, At: b.say(where.from, where.to),
+		Means: []string{}}
 	sure := true
 	for i, row := range rows {
 		fits, isSeen := len(row) == where.to-where.from+1, true
@@ -208,8 +210,9 @@ func (d *decoder) rest(isKnown bool) {
 	}
 	for i, f := range d.found {
 		if _, isRow := elementsOf(f.At); !isRow && !d.spoken[i] {
-			d.meanings = append(d.meanings, Meaning{Line: f.Line, Name: f.Name, At: f.At, State: Unknown, Means: []string{},
-				Why: why})
+			d.meanings = append(d.meanings, Meaning{Line: f.Line, Name: f.Name, At: f.At, State: Unknown,
+				Means: []string{},
+				Why:   why})
 		}
 	}
 }
@@ -290,7 +293,10 @@ func DecodeBy(records [][]known.Setting, found []Setting) []Meaning {
 	together := Decode(records[0], found)
 	for _, record := range records[1:] {
 		for _, other := range Decode(record, found) {
-			at := slices.IndexFunc(together, func(m Meaning) bool { return m.Line == other.Line && m.Name == other.Name })
+			at := slices.IndexFunc(together, func(m Meaning) bool {
+				return m.Line == other.Line &&
+					m.Name == other.Name
+			})
 			if at < 0 {
 				other.Why = strings.TrimPrefix(other.Why+"; only one of the records that claim the card speaks of it", "; ")
 				if other.State == Known {

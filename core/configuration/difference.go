@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"frugalheron/core/complement"
 	"frugalheron/core/linediff"
 )
 
@@ -70,13 +71,14 @@ func cards(from, to []Card) []Change {
 		case !wasIn:
 			in = append(in, Change{Of: OfCard, Card: c.Title, What: "in the machine", To: there(c.Slot),
 				Do: "put in " + c.Title + into(c.Slot)})
-		case strings.EqualFold(strings.TrimSpace(before.Slot), strings.TrimSpace(c.Slot)):
+		case strings.EqualFold(complement.NameOf(before.Slot), complement.NameOf(c.Slot)):
 		case c.Slot == "" || before.Slot == "":
 			moved = append(moved, Change{Of: OfCard, Card: c.Title, What: "slot", From: before.Slot, To: c.Slot, Open: true,
 				Do: c.Title + ": see whether it sits" + into(before.Slot+c.Slot)})
 		default:
 			moved = append(moved, Change{Of: OfCard, Card: c.Title, What: "slot", From: before.Slot, To: c.Slot,
-				Do: fmt.Sprintf("move %s from slot %s to slot %s", c.Title, before.Slot, c.Slot)})
+				Do: fmt.Sprintf("move %s from slot %s to slot %s", c.Title, complement.NameOf(before.Slot),
+					complement.NameOf(c.Slot))})
 		}
 	}
 	return slices.Concat(out, in, moved)
@@ -86,21 +88,21 @@ func there(slot string) string {
 	if slot == "" {
 		return "there"
 	}
-	return "slot " + slot
+	return "slot " + complement.NameOf(slot)
 }
 
 func outOf(slot string) string {
 	if slot == "" {
 		return ""
 	}
-	return " from slot " + slot
+	return " from slot " + complement.NameOf(slot)
 }
 
 func into(slot string) string {
 	if slot == "" {
 		return ""
 	}
-	return " in slot " + slot
+	return " in slot " + complement.NameOf(slot)
 }
 
 // flat is how each jumper and each single switch of a card stands, by name in upper case, in the order of the text.

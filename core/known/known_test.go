@@ -200,13 +200,18 @@ func TestPlacing(t *testing.T) {
 		"stands beside | Video card\nuses irq | 3, 4\nuses io | 300-31f, 320 | shared\ngives 2 slots | 8-bit | A1, A2")
 	require.Empty(t, problems)
 	require.Equal(t, known.Placing{Wide: 2, Grows: "down", Blocks: []string{"+1", "X1"}, Chain: "passes", First: true,
-		Behind: []string{"4410-2"}, Beside: "Video card", Uses: []known.Use{{Resource: "irq", Choices: []string{"3", "4"}},
+		Behind: []string{"4410-2"}, Beside: "Video card", Uses: []known.Use{{Resource: "irq", Choices: []string{"3",
+			"4"}},
 			{Resource: "io", Choices: []string{"300-31f", "320"}, Shared: true}}}, d.Placing)
 	require.Equal(t, []string{"A1", "A2"}, d.Gives[0].Names)
-	for line, why := range map[string]string{"wide none": "no width", "wide 17": "no width", "wide 2 | left": "no width",
-		"blocks +0": "no slot", "chain ends": "no such part", "stands last": "no such place", "stands behind": "no such place",
-		"stands beside | a\nstands beside | b": "once", "uses luck | 3": "no resource", "uses irq | three": "whole number",
-		"uses io | 31f-300": "ends before", "uses irq | 3 | mine": "says nothing", "gives 2 slots | x | A1": "names 1 of its 2"} {
+	for line, why := range map[string]string{"wide none": "no width", "wide 17": "no width",
+		"wide 2 | left": "no width",
+		"blocks +0":     "no slot", "chain ends": "no such part", "stands last": "no such place",
+		"stands behind":                        "no such place",
+		"stands beside | a\nstands beside | b": "once", "uses luck | 3": "no resource",
+		"uses irq | three":  "whole number",
+		"uses io | 31f-300": "ends before", "uses irq | 3 | mine": "says nothing",
+		"gives 2 slots | x | A1": "names 1 of its 2"} {
 		_, problems := known.ParseDetails(line)
 		require.Len(t, problems, 1, line)
 		require.Contains(t, problems[0].Message, why, line)

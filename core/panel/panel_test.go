@@ -36,15 +36,18 @@ func told(t *testing.T, p panel.Panel, text string) []string {
 
 func TestLampsAtEachStep(t *testing.T) {
 	p := panel.Panel{Radix: panel.Octal, AddressBits: 6, DataBits: 6, Advance: 2}
-	assert.Equal(t, []string{"1 address 10 ..*... / -", "2 deposit 10 ..*... / 27 .*.***", "4 deposit 12 ..*.*. / 07 ...***",
+	assert.Equal(t, []string{"1 address 10 ..*... / -", "2 deposit 10 ..*... / 27 .*.***",
+		"4 deposit 12 ..*.*. / 07 ...***",
 		"5 examine 10 ..*... / 27 .*.***", "6 examine 12 ..*.*. / -", "7 press - / -"},
 		told(t, p, "address 10\ndeposit 27\n# next\ndeposit 7\nexamine 10 = 27\nexamine\npress start"))
 	assert.Equal(t, []string{"1 deposit - / 01 .....*"}, told(t, p, "deposit 1"), "where is not told")
 	p.Advance = 0
-	assert.Equal(t, []string{"1 address 77 ****** / -", "2 deposit 77 ****** / 01 .....*", "3 deposit 77 ****** / 02 ....*."},
+	assert.Equal(t, []string{"1 address 77 ****** / -", "2 deposit 77 ****** / 01 .....*",
+		"3 deposit 77 ****** / 02 ....*."},
 		told(t, p, "address 77\ndeposit 1\ndeposit 2"))
 	p.Advance = 1
-	assert.Equal(t, "3 deposit 00 ...... / 02 ....*.", told(t, p, "address 77\ndeposit 1\ndeposit 2")[2], "it counts round")
+	assert.Equal(t, "3 deposit 00 ...... / 02 ....*.", told(t, p, "address 77\ndeposit 1\ndeposit 2")[2],
+		"it counts round")
 	split := panel.Panel{Radix: panel.Split, AddressBits: 16, DataBits: 8}
 	assert.Equal(t, []string{"1 address 001.377 .......********* / -", "2 deposit 001.377 .......********* / 303 **....**"},
 		told(t, split, "address 001.377\ndeposit 303"))
@@ -67,8 +70,10 @@ func TestWhatCannotStandOnAPanel(t *testing.T) {
 		_, err := split.Read(text)
 		require.Error(t, err, text)
 	}
-	for _, broken := range []panel.Panel{{Radix: "decimal", AddressBits: 6, DataBits: 6}, {Radix: panel.Hex, DataBits: 6},
-		{Radix: panel.Hex, AddressBits: 6, DataBits: 65}, {Radix: panel.Hex, AddressBits: 6, DataBits: 6, Advance: -1}} {
+	for _, broken := range []panel.Panel{{Radix: "decimal", AddressBits: 6, DataBits: 6}, {Radix: panel.Hex,
+		DataBits: 6},
+		{Radix: panel.Hex, AddressBits: 6, DataBits: 65}, {Radix: panel.Hex, AddressBits: 6, DataBits: 6,
+			Advance: -1}} {
 		_, err := broken.Read("")
 		require.Error(t, err)
 	}

@@ -146,16 +146,22 @@ func (b *backplane) clashesNow(at []int) []Problem {
 						!clash(need, theirs, *need.Now, *theirs.Now, i == j) {
 						continue
 					}
-					cards := []string{one.ID}
-					if i != j {
-						cards = append(cards, other.ID)
-					}
-					found = append(found, Problem{Overlap, cards, fmt.Sprintf("%s %s and %s meet", need.Resource,
-						need.Now,
-						theirs.Now)})
+					found = append(found, overlap(need, theirs, one.ID, other.ID))
 				}
 			}
 		}
 	}
 	return found
+}
+
+// overlap says that two settings meet, of two cards or of one.
+func overlap(mine, theirs Need, one, other string) Problem {
+	setting := fmt.Sprintf("%s %s", mine.Resource, mine.Now)
+	if !mine.Now.equals(*theirs.Now) {
+		setting = fmt.Sprintf("%s %s and %s", mine.Resource, mine.Now, theirs.Now)
+	}
+	if one == other {
+		return Problem{Overlap, []string{one}, fmt.Sprintf("two settings of the %s meet: %s", one, setting)}
+	}
+	return Problem{Overlap, []string{one, other}, fmt.Sprintf("the %s and the %s meet: %s", one, other, setting)}
 }

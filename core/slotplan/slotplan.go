@@ -118,7 +118,7 @@ func Plan(in Input) (Output, error) {
 		return Output{}, err
 	}
 	out := Output{Assignment: map[string]Place{}, Fillers: []string{}, Rails: b.rails(), Problems: b.problems()}
-	out.OK = !slices.ContainsFunc(out.Problems, func(p Problem) bool { return !p.isFiller() })
+	out.OK = !slices.ContainsFunc(out.Problems, func(p Problem) bool { return !p.IsFiller() })
 	if len(b.overRails()) == 0 {
 		places, settings := b.placing(), b.setting()
 		at, moves, errPlaces := places.best()
@@ -141,5 +141,5 @@ func Plan(in Input) (Output, error) {
 	return out, nil
 }
 
-// isFiller tells a missing filler, which names the last card alone, from a chain that is broken between two.
-func (p Problem) isFiller() bool { return p.Kind == ChainBreak && len(p.Cards) == 1 }
+// IsFiller tells a missing filler, which names the last card alone, from a chain that is broken between two.
+func (p Problem) IsFiller() bool { return p.Kind == ChainBreak && len(p.Cards) == 1 }

@@ -25,7 +25,8 @@ func DocumentOf(ctx context.Context, h pg.Handle, kind string, machineID int64) 
 	var d Document
 	err := pg.Get(ctx, h, &d, fmt.Sprintf("machine %d", machineID), `SELECT m.id AS machine_id,
 		COALESCE(CAST(d.body AS text), '{}') AS body, COALESCE(d.version, 0) AS version
-		FROM machine m LEFT JOIN machine_document d ON d.machine_id = m.id AND d.kind = $2 WHERE m.id = $1`, machineID, kind)
+		FROM machine m LEFT JOIN machine_document d ON d.machine_id = m.id AND d.kind = $2
+		WHERE m.id = $1`, machineID, kind)
 	return d, err
 }
 
@@ -41,7 +42,8 @@ func LockDocument(ctx context.Context, h pg.Handle, kind string, machineID int64
 func PutDocument(ctx context.Context, h pg.Handle, kind string, d Document) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO machine_document (machine_id, kind, body) VALUES ($1, $2, CAST($3 AS jsonb))
 		ON CONFLICT ON CONSTRAINT machine_document_pkey
-		DO UPDATE SET body = EXCLUDED.body, version = machine_document.version + 1, at = now()`, d.MachineID, kind, d.Body)
+		DO UPDATE SET body = EXCLUDED.body, version = machine_document.version + 1,
+			at = now()`, d.MachineID, kind, d.Body)
 	return err
 }
 

@@ -75,7 +75,7 @@ const isSigningIn = (url: string) => /^\/api\/(session|welcome)\b/.test(pathOf(u
 
 /** What does not wait on this device: secrets, accounts, what is tried out first, and what an instrument does now. */
 const neverWaits = new RegExp('^/api/(session|welcome|accounts|calendar-address|rounds$|collection|library|history|meter'
-  + '|reader|chip-readings|console-port|console-captures|practice)\\b|/(pack|merge|take|drop|listen)$')
+  + '|reader|chip-readings|console-port|console-captures|practice|credentials|machines/\\d+/credentials)\\b|/(pack|merge|take|drop|listen)$')
 
 /** Keeps a change that did not reach the server; the error says so, or that there is no room for it. */
 export async function leaveHere(change: Pick<Waiting, 'method' | 'address' | 'body' | 'type' | 'key'>): Promise<Error> {

@@ -11761,8 +11761,8 @@ export interface components {
         };
         MovedCards: {
             moves: components["schemas"]["MovedCard"][];
-            /** @description How the machine is set up now; left out where nothing was set */
-            setup?: components["schemas"]["ConfigurationInput"];
+            /** @description Those of the proposal that were set so; they become a configuration of today */
+            sets?: components["schemas"]["Set"][];
         };
         MovedMachine: {
             /**

@@ -6,7 +6,11 @@ import { useAccount } from '../../../../api/session'
 import { Notice } from '../../../../kit/Notice'
 import { Skeleton } from '../../../../kit/Skeleton'
 import type { OnBench } from '../../stages'
+import { ConfigurationsPart } from './ConfigurationsPart'
+import { CredentialsPart } from './CredentialsPart'
 import { MemoryPart } from './MemoryPart'
+import { OperatingPart } from './OperatingPart'
+import { SlotsPart } from './SlotsPart'
 import { Symptoms } from './Symptoms'
 
 /** How the machine is set up, and what keeps it from working: symptoms, and the trials that look for their cause. */
@@ -18,7 +22,11 @@ export function SetUp({ machine, assemblies }: OnBench) {
   return (
     <>
       <Symptoms machine={machine} told={told.data} boards={assemblies} mayWrite={mayWrite} />
+      <SlotsPart machine={machine} mayWrite={mayWrite} />
+      <ConfigurationsPart machine={machine} mayWrite={mayWrite} />
       <MemoryPart machine={machine} mayWrite={mayWrite} />
+      <OperatingPart machine={machine} mayWrite={mayWrite} />
+      {mayWrite && <CredentialsPart machine={machine} />}
     </>
   )
 }
