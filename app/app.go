@@ -100,7 +100,7 @@ func New(db *sqlx.DB) *App {
 	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
 	a.Diagnosis = diagnosis.New(kernel, a.Inventory, a.History, a.Console)
-	a.Setup = setup.New(kernel, a.Library, a.Inventory, a.Power)
+	a.Setup = setup.New(kernel, a.Library, a.Inventory, a.Power, a.Parts)
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
 		Condition: a.Condition, Teardown: a.Teardown, Power: a.Power, Work: a.Work, Unknowns: a.Unknowns,

@@ -178,6 +178,9 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"setup.ChangeOperatingCard": func() error {
 			return second(u.Setup.ChangeOperatingCard(ctx, curator, u.machine, old, setup.OperatingCardInput{}))
 		},
+		"setup.ChangeMemoryRules": func() error {
+			return second(u.Setup.ChangeMemoryRules(ctx, curator, u.machine, old, setup.MemoryRulesInput{}))
+		},
 		"setup.ChangeBackplane": func() error {
 			return second(u.Setup.ChangeBackplane(ctx, curator, u.machine, old, setup.BackplaneInput{}))
 		},

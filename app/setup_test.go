@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/power"
 	"frugalheron/app/setup"
 	"frugalheron/core/configuration"
@@ -168,8 +169,9 @@ func TestOperatingCards(t *testing.T) {
 	must(actions.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Ostrand & Pike", Model: "Ledger"}))
 	machine := must(actions.Inventory.CreateMachine(ctx, curator, machineOf("EH-0001", "Ostrand & Pike", "Ledger")))
 	other := must(actions.Inventory.CreateMachine(ctx, curator, machineOf("EH-0002", "Ostrand & Pike", "Ledger")))
-	card := must(actions.Setup.ChangeOperatingCard(ctx, technician, machine.ID, 0, setup.OperatingCardInput{Start: "key",
-		Panel: "address 017600\ndeposit 12700"}))
+	card := must(actions.Setup.ChangeOperatingCard(ctx, technician, machine.ID, 0,
+		setup.OperatingCardInput{Start: "key",
+			Panel: "address 017600\ndeposit 12700"}))
 	require.Equal(t, "012700", card.Lamps[1].Data.Value)
 	require.Equal(t, "key", must(actions.Setup.Operating(ctx, viewer, other.ID)).Offered[0].Start)
 	require.Empty(t, must(actions.Setup.Operating(ctx, viewer, machine.ID)).Offered)
@@ -224,4 +226,58 @@ func TestSecretsAreSeenByThoseWhoMay(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Which modules may stand follows from the sheets, the rules of the machine and what lies free in the stores.
+func TestPopulationsFromSheetsAndStores(t *testing.T) {
+	_, actions := newApp(t)
+	must(actions.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Quennell Systems", Model: "Atelier"}))
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, machineOf("EH-0001", "Quennell Systems",
+		"Atelier"))).ID
+	other := must(actions.Inventory.CreateMachine(ctx, curator, machineOf("EH-0002", "Quennell Systems", "Atelier"))).ID
+	must(actions.Sheets.TakeOverSheet(ctx, curator, machine,
+		"== Main board\nM1-M2 SIMM 30-pin 1Mx9 120ns\nM3 SIMM 30-pin 1Mx9 80ns\nM4 SIMM 30-pin @empty"))
+	rules := setup.MemoryRulesInput{Rules: "bank 0 | M1-M2\nbank 1 | M3-M4 | after 0\nbank 2 | M7 | after 1\nsizes 256Kx9 1Mx9\nrule full\n" +
+		"rule same size\nmost 100 ns"}
+	must(actions.Setup.ChangeMemoryRules(ctx, technician, machine, 0, rules))
+	told := must(actions.Setup.Population(ctx, technician, machine, ""))
+	broken := []string{}
+	for _, b := range told.Broken {
+		broken = append(broken, fmt.Sprint(b.Rule, b.Sockets))
+	}
+	require.Equal(t, []string{"full[M4]", "speed[M1 M2]"}, broken)
+	require.Equal(t, []any{"3 MB", false, 0}, []any{told.Amount, told.Legal, told.Stock})
+	require.Contains(t, told.Remarks, "no sheet has M7; it counts as empty")
+	require.Empty(t, told.Plans)
+	require.NotEmpty(t, told.Why, "nothing that serves lies ready")
+
+	for what, count := range map[string]int{"SIMM 30-pin 1Mx9 80ns": 3, "SIMM 72-pin 4Mx36": 2, "41256-12": 9} {
+		must(actions.Parts.AddStock(ctx, technician, parts.StockInput{What: what, Count: count}))
+	}
+	told = must(actions.Setup.Population(ctx, technician, machine, "4 MB"))
+	require.Equal(t, 5, told.Stock, "a chip is no module")
+	require.Equal(t, "4 MB", told.Plans[0].Amount)
+	require.Empty(t, told.Plans[0].Buy)
+	require.Equal(t, 3, told.Plans[0].Changes)
+	require.Equal(t, setup.SocketPlan{Socket: "M4", Module: "SIMM 30-pin 1Mx9 80ns", Changed: true}, told.Plans[0].Sockets[3])
+	require.Equal(t, "512 KB", told.Table[0].Amount)
+	require.True(t, told.IsWhole)
+	hidden := must(actions.Setup.Population(ctx, viewer, machine, "max"))
+	require.Zero(t, hidden.Stock)
+	require.Contains(t, hidden.Remarks[len(hidden.Remarks)-1], "staff alone")
+	require.Equal(t, rules, must(actions.Setup.Population(ctx, viewer, other, "")).Offered[0].MemoryRulesInput)
+	for want, field := range map[string]string{"lots": "want"} {
+		var invalid *action.Invalid
+		require.ErrorAs(t, second(actions.Setup.Population(ctx, viewer, machine, want)), &invalid)
+		require.Equal(t, field, invalid.Field)
+	}
+	var invalid *action.Invalid
+	require.ErrorAs(t, second(actions.Setup.ChangeMemoryRules(ctx, technician, machine, 1,
+		setup.MemoryRulesInput{Rules: "bank 0 | M1 | after 1"})), &invalid)
+	require.Equal(t, "rules", invalid.Field)
+	listed := setup.MemoryRulesInput{Rules: "bank 0 | M1-M2\nallowed 0 = 1Mx9 | JP6 at 2-3\nmost 120 ns"}
+	must(actions.Setup.ChangeMemoryRules(ctx, technician, machine, 1, listed))
+	told = must(actions.Setup.Population(ctx, technician, machine, "max"))
+	require.True(t, told.Legal)
+	require.Equal(t, []string{"JP6 at 2-3"}, told.Table[0].Jumpers)
 }

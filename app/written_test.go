@@ -111,6 +111,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	operated := setup.OperatingCardInput{Start: "key to the right", Stop: "key to the left", SignOn: "as operator",
 		Keys: "Break = stops it", Radix: "hex", AddressBits: 12, DataBits: 8, Advance: 1, Panel: "address 0FF\ndeposit 3C",
 		Note: "lamps dim"}
+	modules := setup.MemoryRulesInput{Rules: "bank 0 | M1-M4\nsizes 1Mx9", Note: "by the manual"}
 	slots := setup.BackplaneInput{Layout: "row A | 8-bit | 1 2", Note: "by the plan on its lid"}
 	credential := setup.CredentialInput{What: "operator", Kind: "licence key", User: "op", ForTechnicians: true,
 		Note: "on a label"}
@@ -204,6 +205,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		"operating card": {written: operated,
 			wrote: must(u.Setup.ChangeOperatingCard(ctx, curator, u.machine, 0, operated)).OperatingCardInput,
 			read:  must(u.Setup.Operating(ctx, curator, u.machine)).Card.OperatingCardInput},
+		"memory rules": {written: modules,
+			wrote: must(u.Setup.ChangeMemoryRules(ctx, curator, u.machine, 0, modules)).MemoryRulesInput,
+			read:  must(u.Setup.Population(ctx, curator, u.machine, "")).Rules.MemoryRulesInput},
 		"backplane": {written: slots,
 			wrote: must(u.Setup.ChangeBackplane(ctx, curator, u.machine, 0, slots)).BackplaneInput,
 			read:  must(u.Setup.SlotPlan(ctx, curator, u.machine, setup.ThoughtMoves{})).Backplane.BackplaneInput},

@@ -14,6 +14,7 @@ type toldSetup struct {
 		Settings map[string]string `json:"settings"` // by title of a board that is fitted
 	} `json:"configurations"`
 	Backplane   setup.BackplaneInput      `json:"backplane"`
+	Modules     setup.MemoryRulesInput    `json:"modules"`
 	Operating   *setup.OperatingCardInput `json:"operating"`
 	Credentials []struct {
 		setup.CredentialInput
@@ -57,6 +58,15 @@ func (t teller) setup(machine int64, told toldSetup) error {
 	}
 	if plan.Backplane.Version == 0 && told.Backplane.Layout != "" {
 		if _, err := t.actions.Setup.ChangeBackplane(t.ctx, t.curator, machine, 0, told.Backplane); err != nil {
+			return err
+		}
+	}
+	population, err := t.actions.Setup.Population(t.ctx, t.curator, machine, "")
+	if err != nil {
+		return err
+	}
+	if population.Rules.Version == 0 && told.Modules.Rules != "" {
+		if _, err := t.actions.Setup.ChangeMemoryRules(t.ctx, t.curator, machine, 0, told.Modules); err != nil {
 			return err
 		}
 	}

@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -10,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	. "frugalheron/e2e/browser"
 )
 
@@ -67,4 +69,49 @@ func TestASerpentineBackplaneAndASwitchBlock(t *testing.T) {
 			require.Equal(t, "SW1.3 off\nSW1.1-2 off on", card.Settings)
 		}
 	}
+}
+
+// A card for beside the machine, with the lamps of its panel; modules that may not stand and what could; a secret that is seen by
+// those who may, and nowhere else. By keyboard.
+func TestHowAMachineIsOperatedAndWhatMemoryItTakes(t *testing.T) {
+	w, b, keeper := newWorld(t), open(t), action.Actor{Role: action.Curator}
+	w.addBoard(t, "== Main board\nM1 SIMM 30-pin 1Mx9 120ns\nM2 SIMM 30-pin @empty")
+	_, err := w.actions.Parts.AddStock(t.Context(), keeper, parts.StockInput{What: "SIMM 30-pin 1Mx9 80ns", Count: 2})
+	require.NoError(t, err)
+	press := func(button string) chromedp.Action { return chromedp.Tasks{focusButton(button), Keys(kb.Enter)} }
+	write := func(label, text string) chromedp.Action {
+		return chromedp.Tasks{chromedp.Focus(Labelled(label), chromedp.BySearch), Paste(text)}
+	}
+	const secret = "neap-tide"
+	shown := func(text string, is bool) chromedp.Action {
+		return Until(text, fmt.Sprintf(`document.body.innerText.includes(%q) === %t`, text, is))
+	}
+	require.NoError(t, b.Do(
+		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(w.stage("set-up")),
+		See(Text("Nobody wrote down yet which modules it takes, and in which banks.")),
+		press("Say which modules it takes"), write("Rules", "bank 0 | M1-M2\nsizes 1Mx9\nrule full\nmost 100 ns"), press("Save"),
+		See(Text("2 modules lie free in the stores.")), shown("1 MB fitted; the bank 0 is filled in full or not at all", true),
+		shown("they are slower than 100 ns", true), write("How much is wanted", "max"), shown("2 sockets change", true),
+
+		press("Write its operating card"), write("Start", "Key to the right"),
+		chromedp.Focus(`//summary[.="Front panel"]`, chromedp.BySearch), Keys(kb.Enter),
+		write("At the panel", "address 0100\ndeposit 8"), shown("is no digit in octal", true),
+		chromedp.Focus(Labelled("At the panel"), chromedp.BySearch), Keys(kb.Backspace), Keys("7"),
+		See(`//*[@aria-label="data lamps: 000007"]`), press("Save"), See(Text("At the panel, in octal")),
+		See(`//*[@aria-label="address lamps: 000100"]`),
+
+		press("Put a credential away"), write("What it is for", "sign-on of the operator"), write("What is typed",
+			secret),
+		press("Save"), See(Text("sign-on of the operator")), shown(secret, false), press("Look at it"), shown(secret,
+			true),
+		press("Hide it again"), shown(secret, false),
+		chromedp.Navigate(w.stage("operating-card")), See(Text("Key to the right")), shown(secret, false),
+		chromedp.Navigate(w.url+"/bench/1/at-a-glance"), shown("looked at the credential", true),
+	))
+	kept := ""
+	require.NoError(t, b.Do(Evaluate(`JSON.stringify(Object.entries(localStorage)) + JSON.stringify(Object.entries(sessionStorage))`, &kept)))
+	require.NotContains(t, kept, secret)
+	population, err := w.actions.Setup.Population(t.Context(), keeper, w.machine.ID, "")
+	require.NoError(t, err)
+	require.False(t, population.Legal)
 }

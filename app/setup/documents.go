@@ -26,3 +26,11 @@ func refusedIn(field string, err error) error {
 	}
 	return input.Refused(err)
 }
+
+// refusedAs puts whatever a rule of the job refuses into the field that holds the text.
+func refusedAs(field string, err error) error {
+	if broken := (*malformed.Error)(nil); errors.As(err, &broken) {
+		return action.Reject(field, broken.Error())
+	}
+	return err
+}

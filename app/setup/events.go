@@ -26,6 +26,9 @@ var (
 	eventChangeBackplane = action.NewEvent("lay out slots", "backplane", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("wrote down how its slots stand: %s", action.Changes(b, a))
 	})
+	eventChangeRules = action.NewEvent("write memory rules", "memory rules", func(_ string, b, a action.Fields) string {
+		return fmt.Sprintf("wrote down which memory it takes: %s", action.Changes(b, a))
+	})
 	eventAddCredential = action.NewEvent("keep credential", "credential", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("put away a credential: %v", a["what"])
 	})

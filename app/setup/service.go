@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
+	"frugalheron/app/parts"
 	"frugalheron/app/power"
 	"frugalheron/core/configuration"
 	"frugalheron/core/known"
@@ -27,12 +28,13 @@ type Service struct {
 	library   *library.Service
 	inventory *inventory.Service
 	power     *power.Service
+	parts     *parts.Service
 }
 
 // New returns it.
 func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service,
-	power *power.Service) *Service {
-	s := &Service{kernel, library, inventory, power}
+	power *power.Service, parts *parts.Service) *Service {
+	s := &Service{kernel, library, inventory, power, parts}
 	kernel.CanBeUndone(eventVoid, action.MayWriteSheets, s.undoVoid)
 	kernel.CanBeUndone(eventVoidCredential, action.MayKeepTheRecord, s.undoVoidCredential)
 	return s

@@ -132,3 +132,57 @@ func TestSlotsInTheReckoning(t *testing.T) {
 		"Riser 2"}},
 		{Name: "Riser", Kind: "y", Slots: []string{"Riser 3"}}}, rows)
 }
+
+// large is a backplane of 16 slots with 12 cards, each of which has choices.
+func large(t testing.TB) (cardcage.Backplane, []cardcage.Card) {
+	b, err := cardcage.Parse("row A | a | 1 2 3 4 5 6 7 8\nrow B | b | 9 10 11 12 13 14 15 16\ntakes b | a\n" +
+		"chain 1 2 3 4 5 6 7 8 16 15 14 13 12 11 10 9\nrail +5 | 40 A")
+	require.NoError(t, err)
+	cards := []cardcage.Card{}
+	for i := range 12 {
+		details, problems := known.ParseDetails("needs slot | a\nchain passes\ncurrent +5 | 1.5 A\n" +
+			"jumper JP1 | 1-2 = irq 3 | 2-3 = irq 4 | 3-4 = irq 5 | 5-6 = irq 6 | 7-8 = irq 7 | 9-10 = irq 9 | 11-12 = irq 10\n" +
+			"uses irq | 3 | shared\nswitch SW1.1-2 | on on = io 300-30F | off on = io 310-31F | on off = io 320-32F | off off = io 330-33F")
+		require.Empty(t, problems)
+		settings, wrong := configuration.ParseSettings("JP1 2-1\nSW1 on on")
+		require.Empty(t, wrong)
+		if i > 3 { // no more windows than there are
+			details.Settings = details.Settings[:1]
+		}
+		cards = append(cards, cardcage.Card{ID: int64(i + 1), Title: fmt.Sprintf("Card %d", i+1), Kind: "card",
+			Slot:  fmt.Sprint(i + 3),
+			Known: []string{"one"}, Details: []known.Details{details}, IsSure: true, Settings: configuration.Decode(details.Settings, settings)})
+	}
+	return b, cards
+}
+
+// All that share an interrupt may have it; windows that meet are set apart, and nothing has to move.
+func TestALargePlanIsSettledByItsSettings(t *testing.T) {
+	b, cards := large(t)
+	cage := cardcage.Fill(&b, cards, nil, nil)
+	out, err := slotplan.Plan(cage.In)
+	require.NoError(t, err)
+	p := cage.Propose(out)
+	require.Empty(t, p.Moves)
+	require.Len(t, p.Sets, 3)
+	taken := map[string]bool{}
+	for _, s := range p.Sets {
+		require.Equal(t, "io", s.Resource)
+		require.False(t, taken[s.To], "%s twice", s.To)
+		taken[s.To] = true
+	}
+	require.Equal(t, []string{"1", "2", "16", "15"}, out.Fillers, "before the last card on the way of the bus")
+	require.Equal(t, 22.0, *out.Rails["+5"].Headroom)
+}
+
+func BenchmarkSixteenSlotsAndTwelveCards(b *testing.B) {
+	backplane, cards := large(b)
+	for b.Loop() {
+		cage := cardcage.Fill(&backplane, cards, nil, nil)
+		out, err := slotplan.Plan(cage.In)
+		if err != nil {
+			b.Fatal(err)
+		}
+		cage.Propose(out)
+	}
+}

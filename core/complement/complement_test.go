@@ -49,3 +49,20 @@ func TestLayPutsEachWhereItSits(t *testing.T) {
 	assert.Contains(t, complement.Lay([]complement.Unit{main, video, in}).Remarks[0], "slot 9 is covered by Video card")
 	assert.Empty(t, complement.Lay(nil).Bays)
 }
+
+// Slots that have names are called by them, and a number goes on counting behind those that have none.
+func TestSlotsHaveNames(t *testing.T) {
+	main := complement.Unit{ID: 1, Title: "Main board", Kind: "board",
+		Gives: []complement.Slots{{Count: 2, Kind: "8-bit"}, {Count: 2, Kind: "16-bit", Names: []string{"slot X1",
+			"02"}}}}
+	l := complement.Lay([]complement.Unit{main, {ID: 2, Title: "Net card", Kind: "card", Slot: "slot X1"}})
+	assert.Equal(t, []string{"1", "2", "2", "X1"}, slots(l))
+	assert.Equal(t, []int64{2}, l.Bays[3].Units)
+	for written, name := range map[string]string{"slot 03": "3", " No. 4": "4", "position B2": "B2", "Slot": "",
+		"0": "0"} {
+		assert.Equal(t, name, complement.NameOf(written), written)
+	}
+	assert.Negative(t, complement.Order("9", "10"))
+	assert.Negative(t, complement.Order("10", "A"))
+	assert.Negative(t, complement.Order("a", "B"))
+}

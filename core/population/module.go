@@ -92,3 +92,16 @@ func dataBytes(org device.Organisation) int64 {
 func hasParity(org device.Organisation) bool {
 	return memory.Of(memory.Bank{Organisation: org, Count: 1}).ParityBits > 0
 }
+
+// IsModule reports whether a text names a memory module: its size is a word of it, as 1Mx9 or 4MB. A bare 10K is a resistor.
+func IsModule(text string) bool {
+	for _, word := range strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune(" \t,;()", r) }) {
+		if s := sized.FindStringSubmatch(word); s != nil {
+			isTold := strings.ContainsAny(s[1], "xXbB")
+			if _, isSize := memory.ParseModule(s[1]); isSize && isTold {
+				return true
+			}
+		}
+	}
+	return false
+}

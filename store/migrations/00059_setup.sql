@@ -11,10 +11,10 @@ CREATE TABLE configuration (
 );
 CREATE INDEX configuration_machine_idx ON configuration (machine_id, on_day, id) WHERE NOT voided;
 
--- What a machine has one of: its operating card, its backplane.
+-- What a machine has one of: its operating card, its backplane, the rules of its memory.
 CREATE TABLE machine_document (
     machine_id bigint      NOT NULL CONSTRAINT machine_document_machine_fkey REFERENCES machine (id),
-    kind       text        NOT NULL CONSTRAINT machine_document_kind_known CHECK (kind IN ('operating card', 'backplane')),
+    kind       text        NOT NULL CONSTRAINT machine_document_kind_known CHECK (kind IN ('operating card', 'backplane', 'memory rules')),
     body       jsonb       NOT NULL,
     version    integer     NOT NULL DEFAULT 1,
     at         timestamptz NOT NULL DEFAULT now(),

@@ -11,6 +11,7 @@ import (
 const (
 	OperatingCard = "operating card"
 	Backplane     = "backplane"
+	MemoryRules   = "memory rules"
 )
 
 // Document is what a machine has one of, kept whole as JSON. Version 0 is one that nobody wrote yet.
@@ -77,5 +78,25 @@ func DrawOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) (map[int64]st
 	for _, row := range rows {
 		found[row.AssemblyID] = row.Draw
 	}
+	return found, err
+}
+
+// InSocket is what a sheet has at a designator.
+type InSocket struct {
+	Designator string `db:"designator"`
+	AssemblyID int64  `db:"assembly_id"`
+	Line       int    `db:"line"`
+	Marking    string `db:"marking"`
+	Empty      bool   `db:"empty"`
+}
+
+// Sockets finds what the sheets of a machine have at some designators, in the order of its boards.
+func Sockets(ctx context.Context, h pg.Handle, machineID int64, designators []string) ([]InSocket, error) {
+	found := []InSocket{}
+	err := h.SelectContext(ctx, &found, `SELECT d.designator, e.assembly_id, e.line, e.marking, e.empty
+		FROM unnest(CAST($2 AS text[])) WITH ORDINALITY AS d (designator, n)
+		JOIN fitting f ON f.machine_id = $1 AND f.until IS NULL
+		JOIN entry e ON e.assembly_id = f.assembly_id AND d.designator = ANY (e.designators)
+		ORDER BY d.n, f.ordinal, e.assembly_id, e.line`, machineID, designators)
 	return found, err
 }

@@ -96,6 +96,7 @@ type Newer struct {
 	Configuration    *setup.Configuration         `json:"configuration,omitempty"`
 	OperatingCard    *setup.OperatingCard         `json:"operatingCard,omitempty"`
 	Backplane        *setup.Backplane             `json:"backplane,omitempty"`
+	MemoryRules      *setup.MemoryRules           `json:"memoryRules,omitempty"`
 	Credential       *setup.Credential            `json:"credential,omitempty"`
 	Rule             *upkeep.Rule                 `json:"rule,omitempty"`
 	Round            *upkeep.RoundSummary         `json:"round,omitempty"`
@@ -299,6 +300,8 @@ func newer(record any) *Newer {
 		return &Newer{Layout: &r}
 	case setup.Configuration:
 		return &Newer{Configuration: &r}
+	case setup.MemoryRules:
+		return &Newer{MemoryRules: &r}
 	case setup.Backplane:
 		return &Newer{Backplane: &r}
 	case setup.OperatingCard:

@@ -35,6 +35,7 @@ type SettingsToRead struct {
 func Register(api *httpx.API, actions *app.App) {
 	registerConfigurations(api, actions)
 	registerSlots(api, actions)
+	registerPopulation(api, actions)
 	registerCredentials(api, actions)
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-operating-card", Method: http.MethodGet, Path: "/api/machines/{id}/operating-card",

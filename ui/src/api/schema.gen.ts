@@ -2789,6 +2789,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/memory-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write down which memory modules a machine takes
+         * @description Roles: curator, technician.
+         */
+        put: operations["write-memory-rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/moves": {
         parameters: {
             query?: never;
@@ -2965,6 +2985,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         get: operations["get-policy-costs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/population": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Which memory stands in a machine, whether it may, and what could
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-population"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6700,6 +6740,12 @@ export interface components {
             line: number;
             message: string;
         };
+        BrokenRule: {
+            /** @enum {string} */
+            rule: "full" | "order" | "mixed" | "size" | "parity" | "speed" | "max" | "organisation" | "not-allowed";
+            sockets: string[];
+            why: string;
+        };
         BuiltMachine: {
             accession: string;
             /** @description First day on which it can have been built, or null */
@@ -7435,6 +7481,16 @@ export interface components {
             /**
              * Format: int64
              * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedMemoryRules: {
+            note?: string;
+            /** @description A line each: bank 0 | M1-M4, sizes 256Kx9 1Mx9, rule full, rule same size, rule parity, most 120 ns, most 16 MB, depth 1M, allowed 0 = 1Mx9 | JP3 at 2-3 */
+            rules: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from; 0 for the first
              */
             version: number;
         };
@@ -11454,6 +11510,15 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        MemoryRules: {
+            /** Format: int64 */
+            machineId: number;
+            note?: string;
+            /** @description A line each: bank 0 | M1-M4, sizes 256Kx9 1Mx9, rule full, rule same size, rule parity, most 120 ns, most 16 MB, depth 1M, allowed 0 = 1Mx9 | JP3 at 2-3 */
+            rules: string;
+            /** Format: int64 */
+            version: number;
+        };
         MemorySuspect: {
             /** @description Of a chip */
             designator?: string;
@@ -11915,6 +11980,7 @@ export interface components {
             maintenanceClass?: components["schemas"]["OwnClass"];
             maker?: components["schemas"]["Maker"];
             measurement?: components["schemas"]["Measurement"];
+            memoryRules?: components["schemas"]["MemoryRules"];
             mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
             offer?: components["schemas"]["Offer"];
@@ -12206,6 +12272,12 @@ export interface components {
             note?: string;
             /** @description Of error correction: a syndrome in hexadecimal and the bit that it means, a line each */
             syndromes?: string;
+        };
+        OfferedMemoryRules: {
+            accession: string;
+            note?: string;
+            /** @description A line each: bank 0 | M1-M4, sizes 256Kx9 1Mx9, rule full, rule same size, rule parity, most 120 ns, most 16 MB, depth 1M, allowed 0 = 1Mx9 | JP3 at 2-3 */
+            rules: string;
         };
         OfferedOperatingCard: {
             accession: string;
@@ -13069,6 +13141,49 @@ export interface components {
              * @description Parts whose price nobody knows
              */
             unpriced: number;
+        };
+        Population: {
+            /** @description Of all that is fitted, legal or not */
+            amount: string;
+            /** @description Columns of the table */
+            banks: string[];
+            broken: components["schemas"]["BrokenRule"][];
+            hasRules: boolean;
+            /** @description The table has them all */
+            isWhole: boolean;
+            legal: boolean;
+            /** @description Rules of other machines of the model, while this one has none */
+            offered: components["schemas"]["OfferedMemoryRules"][];
+            plans: components["schemas"]["PopulationPlan"][];
+            remarks: string[];
+            rules: components["schemas"]["MemoryRules"];
+            sockets: components["schemas"]["SocketNow"][];
+            /**
+             * Format: int64
+             * @description Modules in the stores that could serve
+             */
+            stock: number;
+            /** @description Populations that may stand with one size a bank, whatever lies ready */
+            table: components["schemas"]["PopulationRow"][];
+            /** @description Why there is no plan */
+            why: string;
+        };
+        PopulationPlan: {
+            /** @description With its unit */
+            amount: string;
+            /** @description Modules that would have to be bought */
+            buy: string[];
+            /** Format: int64 */
+            changes: number;
+            /** @description How jumpers are set with it */
+            jumpers: string[];
+            sockets: components["schemas"]["SocketPlan"][];
+        };
+        PopulationRow: {
+            amount: string;
+            jumpers: string[];
+            /** @description By bank; empty for one without modules */
+            sizes: string[];
         };
         Port: {
             /** @description Empty when none is set up */
@@ -14882,6 +14997,24 @@ export interface components {
             solvable: boolean;
             /** @description Cards of which nobody said what they draw */
             undrawn: string[];
+        };
+        SocketNow: {
+            /**
+             * Format: int64
+             * @description The board; 0 where no sheet has the socket
+             */
+            assemblyId: number;
+            /** Format: int64 */
+            line: number;
+            /** @description Empty where the sheet says that it is empty, or has no such place */
+            module: string;
+            socket: string;
+        };
+        SocketPlan: {
+            changed: boolean;
+            /** @description Empty for none; what is bought stands as its size */
+            module: string;
+            socket: string;
         };
         SourceKind: {
             kind: string;
@@ -27950,6 +28083,86 @@ export interface operations {
             };
         };
     };
+    "write-memory-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedMemoryRules"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MemoryRules"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "move-machine": {
         parameters: {
             query?: never;
@@ -28616,6 +28829,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PolicyCost"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-population": {
+        parameters: {
+            query?: {
+                /** @description An amount, as 8 MB, or max; empty for the nearest that may stand */
+                want?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Population"];
                 };
             };
             /** @description Unauthorized */

@@ -104,3 +104,16 @@ export const useVoidCredential = () => useMutation({
     changed()
     offerUndo({ event, words: `The credential “${what}” is deleted.` })
   } })
+
+export type Population = Schemas['Population']
+export type MemoryRules = Schemas['MemoryRules']
+export type MemoryRulesFields = Omit<Schemas['ChangedMemoryRules'], 'version'>
+
+/** Which memory stands in a machine, whether it may, and what could. */
+export const populationQuery = (id: number, want: string) => queryOptions({ queryKey: ['population', id, want],
+  queryFn: () => ask(api.GET('/api/machines/{id}/population', { params: { path: { id }, query: { want: want || undefined } } })),
+  placeholderData: (before) => before, retry: false })
+
+export const useWriteMemoryRules = (machineId: number) => useMutation({
+  mutationFn: (body: Schemas['ChangedMemoryRules']) => ask(api.PUT('/api/machines/{id}/memory-rules', { ...at(machineId), body })),
+  onSuccess: changed })

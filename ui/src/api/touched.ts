@@ -5,7 +5,7 @@ type Kind = 'assemblies' | 'attachments' | 'collection' | 'condition' | 'dating'
   | 'loose' | 'lots' | 'machines' | 'measurements' | 'meetings' | 'models' | 'mysteries' | 'next number' | 'opened up'
   | 'past boards' | 'peripherals' | 'people' | 'parties' | 'places' | 'plans' | 'procedures' | 'recognised' | 'reckoning'
   | 'console' | 'console port' | 'needs' | 'orders' | 'upkeep' | 'policies' | 'power' | 'stock' | 'treatment' | 'risks' | 'roms' | 'session' | 'signs' | 'start' | 'unknowns' | 'wiring' | 'makers' | 'own sessions' | 'names found' | 'wants' | 'offers'
-  | 'diagnoses' | 'memory' | 'setup' | 'slot plan' | 'operating card' | 'credentials'
+  | 'diagnoses' | 'memory' | 'setup' | 'slot plan' | 'population' | 'operating card' | 'credentials'
 
 /** Whatever is written about a machine shows on its page and on the first one. */
 const ofMachine = ['glance', 'start', 'machines', 'reckoning', 'power', 'treatment', 'upkeep'] as const satisfies Kind[]
@@ -15,11 +15,11 @@ const touches = {
   /** A machine is entered, or its record changed. */
   machine: [...ofMachine, 'places'],
   /** A sheet is saved: sums, statements and what chips are for follow. */
-  sheet: [...ofMachine, 'memory', 'setup', 'slot plan', 'dossier', 'mysteries', 'recognised', 'dating'],
+  sheet: [...ofMachine, 'memory', 'setup', 'slot plan', 'population', 'dossier', 'mysteries', 'recognised', 'dating'],
   /** A board is added, changed or deleted. */
-  board: [...ofMachine, 'setup', 'slot plan', 'assemblies', 'dating', 'roms', 'recognised', 'known', 'unknowns'],
+  board: [...ofMachine, 'setup', 'slot plan', 'population', 'assemblies', 'dating', 'roms', 'recognised', 'known', 'unknowns'],
   /** A board or machine is somewhere else. */
-  move: [...ofMachine, 'setup', 'slot plan', 'assemblies', 'loose', 'past boards', 'peripherals', 'signs', 'places'],
+  move: [...ofMachine, 'setup', 'slot plan', 'population', 'assemblies', 'loose', 'past boards', 'peripherals', 'signs', 'places'],
   /** A statement, a picture, a former owner: what is known follows from it. */
   evidence: [...ofMachine, 'stock', 'dossier', 'attachments', 'meetings', 'dating'],
   /** What a machine is dated by. */
@@ -37,7 +37,7 @@ const touches = {
   /** The address of one's calendar. */
   session: ['own sessions'],
   /** A drawer, an order, what is set aside: jobs go on, or wait. */
-  stores: [...ofMachine, 'needs', 'orders', 'stock', 'places', 'offers'],
+  stores: [...ofMachine, 'population', 'needs', 'orders', 'stock', 'places', 'offers'],
   /** What is looked for, and what is offered. */
   wanted: ['wants', 'offers', 'start'],
   /** What feeds a machine, its ladder, and that power was applied. */
@@ -61,7 +61,7 @@ const touches = {
   /** A symptom, or what was tried to find its cause. */
   diagnosis: [...ofMachine, 'diagnoses', 'memory'],
   /** How a machine is set up and operated. */
-  setup: [...ofMachine, 'setup', 'slot plan', 'operating card', 'credentials'],
+  setup: [...ofMachine, 'setup', 'slot plan', 'population', 'operating card', 'credentials'],
   /** What its console said, or by which port that is heard. */
   console: [...ofMachine, 'console', 'console port', 'memory'],
   /** What serves a machine. */

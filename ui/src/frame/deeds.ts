@@ -36,6 +36,7 @@ const machineDeeds: Deed[] = [
   { name: 'Write its operating card', words: 'start stop panel lamps keys', who: 'writers', to: openAt('set-up', 'operating') },
   { name: 'Operating card for paper', words: 'how to operate', to: 'operating-card' },
   { name: 'Credentials of the machine', words: 'password login licence key', who: 'writers', to: 'set-up#credentials' },
+  { name: 'Which memory modules it takes', words: 'simm population banks ram upgrade jumpers', to: 'set-up#memory-modules' },
   { name: 'Which chip failed its memory test', words: 'layout banks bits', to: 'set-up#memory' },
   { name: 'Measure a rail', words: 'volts supply load', who: 'writers', to: 'power-up#rails' },
   { name: 'Print the condition report', words: 'paper', to: 'condition-report' },

@@ -35,7 +35,7 @@ const memory = { layout: { machineId: 3, layout: '', syndromes: '', note: '', ve
 
 const page = (answer = { status: 200, body: one as unknown }) => {
   signIn('curator')
-  const asked = serve(({ method, path }) => /slot-plan|configurations|operating|credentials/.test(path)
+  const asked = serve(({ method, path }) => /slot-plan|configurations|operating|credentials|population/.test(path)
     ? { status: 404, body: { title: 'Not here', status: 404 } } : method !== 'GET' ? answer : { body: path.endsWith('/diagnoses') ? told
       : path.endsWith('/memory') ? memory : { assemblies: [], next: 0 } })
   const onBench = { machine: { id: 3, accession: 'EH-0142' }, assemblies: [] } as unknown as OnBench

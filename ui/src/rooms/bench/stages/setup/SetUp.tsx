@@ -9,6 +9,7 @@ import type { OnBench } from '../../stages'
 import { ConfigurationsPart } from './ConfigurationsPart'
 import { CredentialsPart } from './CredentialsPart'
 import { MemoryPart } from './MemoryPart'
+import { ModulesPart } from './ModulesPart'
 import { OperatingPart } from './OperatingPart'
 import { SlotsPart } from './SlotsPart'
 import { Symptoms } from './Symptoms'
@@ -24,6 +25,7 @@ export function SetUp({ machine, assemblies }: OnBench) {
       <Symptoms machine={machine} told={told.data} boards={assemblies} mayWrite={mayWrite} />
       <SlotsPart machine={machine} mayWrite={mayWrite} />
       <ConfigurationsPart machine={machine} mayWrite={mayWrite} />
+      <ModulesPart machine={machine} mayWrite={mayWrite} />
       <MemoryPart machine={machine} mayWrite={mayWrite} />
       <OperatingPart machine={machine} mayWrite={mayWrite} />
       {mayWrite && <CredentialsPart machine={machine} />}

@@ -11,6 +11,8 @@ import { serve } from '../../../../testing/server'
 import { show } from '../../../../testing/show'
 import { ConfigurationsPart } from './ConfigurationsPart'
 import { CredentialsPart } from './CredentialsPart'
+import { ModulesPart } from './ModulesPart'
+import { OperatingPart } from './OperatingPart'
 import { planned } from './planned'
 import { SlotsPart } from './SlotsPart'
 import { stepsOf } from './steps'
@@ -109,5 +111,57 @@ describe('credentials', () => {
     await user.click(one.getByRole('button', { name: 'Hide it again' }))
     expect(screen.queryByText('neap-tide')).toBeNull()
     expect(asked.filter(({ path }) => path.endsWith('/see'))).toHaveLength(1)
+  })
+})
+
+describe('memory modules', () => {
+  const all = { hasRules: true, rules: { machineId: 3, rules: 'bank 0 | M1-M2', note: '', version: 2 }, offered: [], legal: false,
+    amount: '2 MB', broken: [{ rule: 'speed', sockets: ['M2'], why: 'they are slower than 100 ns' }], banks: ['0'], isWhole: true, stock: 3,
+    sockets: [{ socket: 'M1', module: '1Mx9', assemblyId: 8, line: 4 }, { socket: 'M2', module: '', assemblyId: 0, line: 0 }], why: '',
+    plans: [{ amount: '8 MB', changes: 1, buy: ['1 x 1Mx9'], jumpers: ['JP6 at 2-3', 'JP7 at on'], sockets: [
+      { socket: 'M1', module: '1Mx9', changed: false }, { socket: 'M2', module: '1Mx9', changed: true }] }],
+    table: [{ amount: '2 MB', sizes: ['1Mx9'], jumpers: ['JP6 at 2-3'] }], remarks: ['no sheet has M2; it counts as empty'] }
+
+  it('tells what may not stand, what could, and asks again for what is wanted', async () => {
+    signIn('curator')
+    const asked = serve(({ path }) => path.includes('lots') ? { status: 422, body: { title: 'x', status: 422, detail: 'lots is no amount' } }
+      : { body: all })
+    const user = show(<ModulesPart machine={machine} mayWrite />)
+    expect(await screen.findByText(/slower than 100 ns \(M2\)/)).toBeTruthy()
+    expect(screen.getByText(/to buy: 1 x 1Mx9/)).toBeTruthy()
+    expect(screen.getByRole('img', { name: 'JP6 at 2-3' })).toBeTruthy()
+    expect(screen.getByText('not on a sheet')).toBeTruthy()
+    expect(screen.getByText('3 modules lie free in the stores.')).toBeTruthy()
+    await user.type(screen.getByLabelText('How much is wanted'), 'lots')
+    expect(await screen.findByText(/lots is no amount/)).toBeTruthy()
+    expect(asked.some(({ path }) => path.includes('want=lots'))).toBe(true)
+    await user.click(screen.getByRole('button', { name: 'Change the rules' }))
+    await user.clear(screen.getByLabelText('Rules'))
+    await user.type(screen.getByLabelText('Rules'), 'bank 1 | M1')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(asked.find(({ method }) => method === 'PUT')?.body).toEqual({ rules: 'bank 1 | M1', note: '', version: 2 })
+  })
+})
+
+describe('the operating card', () => {
+  const lamps = [{ line: 1, verb: 'deposit', said: '5', address: null, data: { value: '05', lit: [false, false, false, true, false, true],
+    grouped: 3, bytes: false } }, { line: 2, verb: 'press', said: 'start', address: null, data: null }]
+  const card = { machineId: 3, start: 'Key to the right\nWait', stop: 'Key to the left', radix: 'octal', addressBits: 6, dataBits: 6,
+    advance: 1, panel: 'deposit 5', lamps, version: 4 }
+
+  it('shows lamps, reads a procedure as it is written, and says what cannot be', async () => {
+    signIn('curator')
+    const asked = serve(({ path, body }) => path.endsWith('/read') ? JSON.stringify(body).includes('deposit 59') ? { status: 422,
+      body: { title: 'x', status: 422, detail: '9 is no digit in octal' } } : { body: card } : { body: { card, offered: [] } })
+    const user = show(<OperatingPart machine={machine} mayWrite />)
+    expect((await screen.findByRole('img', { name: 'data lamps: 05' })).querySelectorAll('[data-on]')).toHaveLength(2)
+    expect(screen.getByText('Wait')).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Change the operating card' }))
+    await user.type(screen.getByLabelText('At the panel'), '9')
+    expect(await screen.findByText(/9 is no digit in octal/)).toBeTruthy()
+    await user.type(screen.getByLabelText('At the panel'), '{Backspace}')
+    await user.click(screen.getByRole('button', { name: 'Save' }))
+    expect(asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ panel: 'deposit 5', version: 4, advance: 1,
+      start: 'Key to the right\nWait' })
   })
 })

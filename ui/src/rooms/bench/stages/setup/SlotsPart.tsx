@@ -25,8 +25,10 @@ export function SlotsPart({ machine, mayWrite }: { machine: Machine; mayWrite: b
   const [inHand, setInHand] = useState<number | null>(null)
   const [editing, setEditing] = usePanel('slots')
   const change = useLayOutSlots(machine.id)
+  const standing = useQuery(slotPlanQuery(machine.id, []))
   const told = useQuery(slotPlanQuery(machine.id, moves))
-  const plan = told.data
+  // Where what is thought cannot be planned, what stands stays in sight.
+  const plan = told.data ?? standing.data
   const move = (assemblyId: number, slot: string) => {
     setMoves((before) => [...before.filter((one) => one.assemblyId !== assemblyId), { assemblyId, slot }])
   }
