@@ -153,13 +153,17 @@ func TestASetupNamesNobodyToViewers(t *testing.T) {
 	require.NoError(t, err)
 	at := s.path("/api/machines/{machine}")
 	for method, changes := range map[string]map[string]fieldsOf{
-		"POST": {"/configurations": {"title": "As Perpetua Quill left it", "note": "by Perpetua Quill",
+		"POST": {"/configurations": {
+			"title":    "As Perpetua Quill left it",
+			"note":     "by Perpetua Quill",
 			"media":    "drive A = Perpetua Quill",
-			"firmware": "owner = Perpetua Quill", "files": []fieldsOf{{"name": "START", "text": "greet Perpetua Quill"}},
+			"firmware": "owner = Perpetua Quill", "files": []fieldsOf{{"name": "START",
+				"text": "greet Perpetua Quill"}},
 			"cards": []fieldsOf{{"title": "Card of Perpetua Quill", "settings": "JP1 Perpetua Quill"}}}},
 		"PUT": {"/operating-card": {"version": 0, "start": "ask Perpetua Quill", "note": "Perpetua Quill",
 			"panel": "note ask Perpetua Quill"},
-			"/backplane":    {"version": 0, "layout": "chassis Perpetua Quill\nrow A | x | 1 2", "note": "by Perpetua Quill"},
+			"/backplane": {"version": 0, "layout": "chassis Perpetua Quill\nrow A | x | 1 2",
+				"note": "by Perpetua Quill"},
 			"/memory-rules": {"version": 0, "rules": "bank 0 | M1", "note": "by Perpetua Quill"}},
 	} {
 		for path, fields := range changes {
@@ -167,7 +171,8 @@ func TestASetupNamesNobodyToViewers(t *testing.T) {
 			require.Contains(t, []int{200, 201}, status, body)
 		}
 	}
-	for _, path := range []string{"/configurations", "/configurations/difference?from=0&to=0", "/operating-card", "/slot-plan",
+	for _, path := range []string{"/configurations", "/configurations/difference?from=0&to=0", "/operating-card",
+		"/slot-plan",
 		"/population"} {
 		status, body := viewer.send("GET", at+path, nil)
 		require.Equal(t, 200, status, path)

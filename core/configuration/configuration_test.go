@@ -218,3 +218,27 @@ func TestASettingThatStandsOtherwise(t *testing.T) {
 		}
 	})
 }
+
+// A block may be told in parts, by groups that overlap, and by records of which one alone knows a part: nothing is said twice, and
+// nothing is left out.
+func TestEverySwitchIsToldOnce(t *testing.T) {
+	for name, c := range map[string]struct{ record, found, told string }{
+		"groups side by side":  {"switch SW1.1-2 | 00 = a | 11 = b\nswitch SW1.3-4 | 01 = c | 10 = d", "SW1 1101", "SW1.1-2 b, SW1.3-4 c"},
+		"one of a group":       {"switch SW1.1-2 | 00 = a | 01 = b", "SW1.1 off", "SW1.1-2 a/b"},
+		"none of it":           {"switch SW1.3 | on = a", "SW1.1 off", "SW1.1 "},
+		"all alike":            {"switch SW1 | xx = a", "SW1 01", "SW1 a"},
+		"another size":         {"switch SW1 | 000 = a", "SW1 00", "SW1 "},
+		"of the whole, singly": {"switch SW1 | 00 = a | 01 = b", "SW1.2 on\nSW1.1 off", "SW1 b"},
+		"jumper that is a row": {"jumper JP1 | 101 = a", "JP1 on off on", "JP1 a"},
+	} {
+		details, problems := known.ParseDetails(c.record)
+		require.Empty(t, problems, name)
+		settings, wrong := configuration.ParseSettings(c.found)
+		require.Empty(t, wrong, name)
+		told := []string{}
+		for _, m := range configuration.Decode(details.Settings, settings) {
+			told = append(told, m.Name+" "+strings.Join(m.Means, "/"))
+		}
+		assert.Equal(t, c.told, strings.Join(told, ", "), name)
+	}
+}

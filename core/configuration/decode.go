@@ -194,7 +194,7 @@ func (d *decoder) rest(isKnown bool) {
 		}
 		said := b.untold()
 		name := b.name
-		if len(said) < len(b.at) {
+		if b.size == 0 || len(said) < len(b.at) {
 			names := []string{}
 			for _, n := range said {
 				names = append(names, fmt.Sprintf("%s.%d", b.name, n))
