@@ -3,6 +3,7 @@ package app_test
 import (
 	"encoding/json"
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -82,14 +83,16 @@ func TestHowAMachineIsSetUp(t *testing.T) {
 		"enter boot = A in the setup of the firmware; how it is nobody noted"}, done)
 	require.Empty(t, must(actions.Setup.Difference(ctx, viewer, machine, 0, newest.ID)).Changes)
 
-	none := int64(999)
+	none, long := int64(999), strings.Repeat("x", 60_000)
 	for field, broken := range map[string]setup.ConfigurationInput{"title": {}, "on": {Title: "a", On: "2999-01-01"},
 		"cards[0].settings": {Title: "a", Cards: []setup.ConfiguredCard{{Title: "x", Settings: "JP1"}}},
 		"cards[0].title":    {Title: "a", Cards: []setup.ConfiguredCard{{}}}, "firmware": {Title: "a",
 			Firmware: "boot"},
 		"cards[0].assemblyId": {Title: "a", Cards: []setup.ConfiguredCard{{Title: "x", AssemblyID: &none}}},
 		"files[0].text":       {Title: "a", Files: []setup.ConfiguredFile{{Name: "x", Text: "\x1a"}}},
-		"files[1].name":       {Title: "a", Files: []setup.ConfiguredFile{{Name: "x"}, {Name: "x"}}}} {
+		"files[3].text": {Title: "a", Files: []setup.ConfiguredFile{{Name: "a", Text: long}, {Name: "b", Text: long},
+			{Name: "c", Text: long}, {Name: "d", Text: long}}},
+		"files[1].name": {Title: "a", Files: []setup.ConfiguredFile{{Name: "x"}, {Name: "x"}}}} {
 		var invalid *action.Invalid
 		require.ErrorAs(t, second(actions.Setup.Keep(ctx, technician, machine, broken)), &invalid, field)
 		require.Equal(t, field, invalid.Field)

@@ -3,8 +3,6 @@ package setup
 import (
 	"context"
 
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/panel"
@@ -47,11 +45,8 @@ type Operating struct {
 
 const mostOffers = 5
 
-var operatingCards = action.Records[setup.Document, OperatingCard]{What: "the operating card",
-	Lock: documents(setup.LockDocument, setup.OperatingCard), Read: documents(setup.DocumentOf, setup.OperatingCard),
-	Version: func(r setup.Document) int { return r.Version },
-	Told:    func(r setup.Document) any { return tellCard(r).OperatingCardInput }, View: tellCard,
-	Machine: func(r setup.Document) *int64 { return &r.MachineID }}
+var operatingCards = documentsOf(setup.OperatingCard, "the operating card", eventChangeCard, tellCard,
+	func(v OperatingCard) any { return v.OperatingCardInput })
 
 func (in *OperatingCardInput) tidy() {
 	if in.Radix == "" {
@@ -115,11 +110,7 @@ func (s *Service) ChangeOperatingCard(ctx context.Context, actor action.Actor, m
 	if err := in.check(); err != nil {
 		return OperatingCard{}, err
 	}
-	return operatingCards.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
-		Event: eventChangeCard, ID: machineID, Version: version}, func(tx *sqlx.Tx, _ setup.Document) error {
-		return setup.PutDocument(ctx, tx, setup.OperatingCard, setup.Document{MachineID: machineID,
-			Body: action.ToKeep(in)})
-	})
+	return operatingCards.change(ctx, s.kernel, actor, machineID, version, in)
 }
 
 // ReadPanel tells what the lamps show while somebody writes a procedure.

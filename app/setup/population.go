@@ -8,8 +8,6 @@ import (
 	"slices"
 	"strings"
 
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/memory"
@@ -95,11 +93,8 @@ type Population struct {
 // mostTable bounds the rows of the table.
 const mostTable = 60
 
-var memoryRules = action.Records[setup.Document, MemoryRules]{What: "the rules of its memory",
-	Lock: documents(setup.LockDocument, setup.MemoryRules), Read: documents(setup.DocumentOf, setup.MemoryRules),
-	Version: func(r setup.Document) int { return r.Version },
-	Told:    func(r setup.Document) any { return tellRules(r).MemoryRulesInput }, View: tellRules,
-	Machine: func(r setup.Document) *int64 { return &r.MachineID }}
+var memoryRules = documentsOf(setup.MemoryRules, "the rules of its memory", eventChangeRules, tellRules,
+	func(v MemoryRules) any { return v.MemoryRulesInput })
 
 func tellRules(row setup.Document) MemoryRules {
 	kept, _ := action.ReadKept[MemoryRulesInput](row.Body) // written by this package alone
@@ -117,11 +112,7 @@ func (s *Service) ChangeMemoryRules(ctx context.Context, actor action.Actor, mac
 	if err != nil {
 		return MemoryRules{}, err
 	}
-	return memoryRules.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
-		Event: eventChangeRules, ID: machineID, Version: version}, func(tx *sqlx.Tx, _ setup.Document) error {
-		return setup.PutDocument(ctx, tx, setup.MemoryRules, setup.Document{MachineID: machineID,
-			Body: action.ToKeep(in)})
-	})
+	return memoryRules.change(ctx, s.kernel, actor, machineID, version, in)
 }
 
 // Population tells which memory stands in a machine by its sheets and what could, from what is fitted and lies in the stores.

@@ -40,6 +40,9 @@ func New(kernel *action.Kernel, library *library.Service, inventory *inventory.S
 	return s
 }
 
+// mostFiles is how long the files of a configuration are together, in bytes.
+const mostFiles = 200_000
+
 // mostConfigurations bounds what is told of one machine.
 const mostConfigurations = 100
 
@@ -71,7 +74,7 @@ func (s *Service) Setup(ctx context.Context, actor action.Actor, machineID int64
 	for _, c := range cards {
 		told.Cards = append(told.Cards, c.CardToday)
 	}
-	kept, err := keptOf(ctx, h, machineID, rows)
+	kept, err := keptOf(ctx, h, machineID)
 	told.Since, told.Batteries, told.HasFirmware = append(told.Since, kept.Since...), kept.Batteries, kept.HasFirmware
 	return told, err
 }
@@ -177,14 +180,14 @@ func (s *Service) today(ctx context.Context, h pg.Handle, machineID int64) ([]ca
 }
 
 // keptOf is how far it is written down how a machine is set up.
-func keptOf(ctx context.Context, h pg.Handle, machineID int64, rows []setup.Configuration) (configuration.Kept, error) {
+func keptOf(ctx context.Context, h pg.Handle, machineID int64) (configuration.Kept, error) {
 	k := configuration.Kept{Batteries: []string{}}
-	for i, row := range rows {
+	newest, err := setup.Noted(ctx, h, machineID, 1)
+	if err != nil {
+		return k, err
+	}
+	for _, row := range newest {
 		one := tell(row)
-		k.HasFirmware = k.HasFirmware || one.Firmware != ""
-		if i > 0 {
-			continue
-		}
 		k.On = one.On
 		now, err := todaysOf(ctx, h, machineID, one.ConfigurationInput)
 		if err != nil {
@@ -195,6 +198,9 @@ func keptOf(ctx context.Context, h pg.Handle, machineID int64, rows []setup.Conf
 				k.Since = append(k.Since, c)
 			}
 		}
+	}
+	if k.HasFirmware, err = setup.HasFirmware(ctx, h, machineID); err != nil {
+		return k, err
 	}
 	found, err := setup.Batteries(ctx, h, machineID)
 	for _, b := range found {
@@ -258,7 +264,7 @@ func (in *ConfigurationInput) check(actor action.Actor) error {
 	if _, problems := configuration.ParseFirmware(in.Firmware); len(problems) > 0 {
 		return rejectLine("firmware", problems[0])
 	}
-	names := map[string]bool{}
+	names, length := map[string]bool{}, 0
 	for i := range in.Files {
 		f, at := &in.Files[i], fmt.Sprintf("files[%d]", i)
 		err := input.CheckAll(input.OneLine(at+".name", &f.Name), input.NoControl(at+".text", f.Text, "\n\r\t"))
@@ -271,6 +277,10 @@ func (in *ConfigurationInput) check(actor action.Actor) error {
 			return action.Reject(at+".name", "there is another file "+f.Name)
 		}
 		names[f.Name] = true
+		if length += len(f.Text); length > mostFiles {
+			return action.Reject(at+".text", fmt.Sprintf("all files together are longer than %d bytes; leave out what starts nothing",
+				mostFiles))
+		}
 	}
 	return nil
 }
@@ -439,11 +449,7 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 		return nil, err
 	}
 	h := s.kernel.Reader(ctx)
-	rows, err := setup.Configurations(ctx, h, machineID, mostConfigurations)
-	if err != nil {
-		return nil, err
-	}
-	kept, err := keptOf(ctx, h, machineID, rows)
+	kept, err := keptOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}

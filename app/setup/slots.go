@@ -123,11 +123,8 @@ type SlotPlan struct {
 	Refused   string                 `json:"refused" says:"text" doc:"Why there is no plan; empty where there is one"`
 }
 
-var backplanes = action.Records[setup.Document, Backplane]{What: "the backplane",
-	Lock: documents(setup.LockDocument, setup.Backplane), Read: documents(setup.DocumentOf, setup.Backplane),
-	Version: func(r setup.Document) int { return r.Version },
-	Told:    func(r setup.Document) any { return tellBackplane(r).BackplaneInput }, View: tellBackplane,
-	Machine: func(r setup.Document) *int64 { return &r.MachineID }}
+var backplanes = documentsOf(setup.Backplane, "the backplane", eventChangeBackplane, tellBackplane,
+	func(v Backplane) any { return v.BackplaneInput })
 
 func tellBackplane(row setup.Document) Backplane {
 	kept, _ := action.ReadKept[BackplaneInput](row.Body) // written by this package alone
@@ -145,11 +142,7 @@ func (s *Service) ChangeBackplane(ctx context.Context, actor action.Actor, machi
 	if err != nil {
 		return Backplane{}, err
 	}
-	return backplanes.Change(ctx, s.kernel, action.Change{Actor: actor, Roles: action.MayWriteSheets,
-		Event: eventChangeBackplane, ID: machineID, Version: version}, func(tx *sqlx.Tx, _ setup.Document) error {
-		return setup.PutDocument(ctx, tx, setup.Backplane, setup.Document{MachineID: machineID,
-			Body: action.ToKeep(in)})
-	})
+	return backplanes.change(ctx, s.kernel, actor, machineID, version, in)
 }
 
 // SlotPlan tells what sits in which slot, with what is thought of.
@@ -272,7 +265,7 @@ func (s *Service) thoughtIn(ctx context.Context, id int64) (cardToday, error) {
 
 // noted is how each board was set by the newest configuration that says so.
 func (s *Service) noted(ctx context.Context, machineID int64) (map[int64][]configuration.Setting, error) {
-	rows, err := setup.Configurations(ctx, s.kernel.Reader(ctx), machineID, mostConfigurations)
+	rows, err := setup.Noted(ctx, s.kernel.Reader(ctx), machineID, mostConfigurations)
 	found := map[int64][]configuration.Setting{}
 	for _, row := range rows {
 		for _, c := range tell(row).Cards {

@@ -29,6 +29,23 @@ func Configurations(ctx context.Context, h pg.Handle, machineID int64, limit int
 	return found, err
 }
 
+// Noted lists those of a machine as Configurations does, with nothing but their cards in the body.
+func Noted(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]Configuration, error) {
+	found := []Configuration{}
+	err := h.SelectContext(ctx, &found, `SELECT id, machine_id, to_char(on_day, 'YYYY-MM-DD') AS on_day,
+		CAST(jsonb_build_object('cards', body->'cards') AS text) AS body, voided, version FROM configuration
+		WHERE machine_id = $1 AND NOT voided ORDER BY on_day DESC, id DESC LIMIT $2`, machineID, limit)
+	return found, err
+}
+
+// HasFirmware reports whether any of a machine says what its firmware keeps.
+func HasFirmware(ctx context.Context, h pg.Handle, machineID int64) (bool, error) {
+	var has bool
+	err := h.GetContext(ctx, &has, `SELECT EXISTS (SELECT 1 FROM configuration
+		WHERE machine_id = $1 AND NOT voided AND COALESCE(body->>'firmware', '') <> '')`, machineID)
+	return has, err
+}
+
 // ConfigurationByID reads one, voided or not.
 func ConfigurationByID(ctx context.Context, h pg.Handle, id int64) (Configuration, error) {
 	var c Configuration

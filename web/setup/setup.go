@@ -116,5 +116,5 @@ func registerConfigurations(api *httpx.API, actions *app.App) {
 	})
 }
 
-// mostConfiguration lets twenty files of the longest text through in JSON, where a character may take six bytes.
-const mostConfiguration = 8 << 20
+// mostConfiguration lets the longest texts through in JSON, where a character may take six bytes.
+const mostConfiguration = 4 << 20

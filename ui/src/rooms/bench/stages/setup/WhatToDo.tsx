@@ -18,7 +18,7 @@ export function WhatToDo({ machine, plan, moves, mayWrite, onDone }: Props) {
   const steps = stepsOf(plan)
   const isThought = moves.length > 0
   if (plan.refused || !isThought && steps.length === 0 && solvable) return null
-  const seems = problems.some(({ kind }) => kind === 'impossible')
+  const isImpossible = problems.some(({ kind }) => kind === 'impossible')
   const todo = planned(plan, moves, proposal.moves)
   const write = (withProposal: boolean) => {
     const cards = planned(plan, moves, withProposal ? proposal.moves : [])
@@ -26,7 +26,7 @@ export function WhatToDo({ machine, plan, moves, mayWrite, onDone }: Props) {
   }
   return (
     <section aria-label="What would make it go together">
-      {seems && <p><Mark kind="problem" /> There is no way to have all of these in. The smallest set that cannot live together:{' '}
+      {isImpossible && <p><Mark kind="problem" /> There is no way to have all of these in. The smallest set that cannot live together:{' '}
         {problems.filter(({ kind }) => kind === 'impossible').map(({ cards }) => cards.join(', ')).join('; ')}.</p>}
       {solvable && steps.length > 0 && <>
         <h3>{problems.length > 0 ? 'What would make it go together' : 'What is open'}</h3>
