@@ -50,6 +50,31 @@ describe('what waits for a connection', () => {
     expect(waitingChanges()).toHaveLength(1)
   })
 
+  it('counts once what the device already tells while it is being kept', async () => {
+    const kept = await device()
+    const add = kept.add.bind(kept)
+    vi.spyOn(kept, 'add').mockImplementationOnce(async (...given) => {
+      const id = await add(...given)
+      await open(1) // it is read between that it is there and that we know
+      return id
+    })
+    await keepForLater(change('/api/questions/a', { text: 'a' }))
+    expect(waitingChanges()).toHaveLength(1)
+  })
+
+  it('loses nothing that is kept while the device is read', async () => {
+    const kept = await device()
+    const read = kept.getAllFromIndex.bind(kept)
+    await keepForLater(change('/api/questions/a', { text: 'a' }))
+    vi.spyOn(kept, 'getAllFromIndex').mockImplementationOnce(async (...given) => {
+      const before = await read(...given) as Waiting[]
+      await keepForLater(change('/api/questions/b', { text: 'b' }))
+      return before
+    })
+    await open(1)
+    expect(waitingChanges().map(({ address }) => address)).toEqual(['/api/questions/a', '/api/questions/b'])
+  })
+
   it('outlives the page, and belongs to whoever did it', async () => {
     await keepForLater(change('/api/assemblies/9/sheet', { base: 1, body: 'U1 7400' }))
     await open(2)

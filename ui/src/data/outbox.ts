@@ -38,9 +38,9 @@ let sender: Sender | undefined
 export async function openOutbox(account: number, by: Sender) {
   owner = account
   sender = by
+  all = [] // what is another's is nobody's here
   try {
-    const kept = await (await device()).getAllFromIndex('outbox', 'account', account)
-    if (owner === account) changed(kept)
+    await readAgain(account)
   } catch {
     if (owner === account) changed([]) // this browser keeps nothing
   }
@@ -76,7 +76,8 @@ export async function keepForLater(waiting: Omit<Waiting, 'id' | 'account' | 're
 
 async function keep(kept: Waiting): Promise<number> {
   const id = await (await device()).add('outbox', kept)
-  changed([...all, { ...kept, id }])
+  // What waits may have been read from the device meanwhile, with this already in it.
+  changed([...all.filter((one) => one.id !== id), { ...kept, id }])
   return id
 }
 
@@ -121,9 +122,13 @@ async function sendInOrder() {
   }
 }
 
+/** Reads what waits from the device. What was written there while it was read is newer than what was read. */
 async function readAgain(account: number) {
-  const kept = await (await device()).getAllFromIndex('outbox', 'account', account)
-  if (owner === account) changed(kept)
+  const before = all
+  const read = await (await device()).getAllFromIndex('outbox', 'account', account)
+  if (owner !== account) return
+  const newer = all.filter((one) => !before.includes(one))
+  changed([...read.filter((one) => !newer.some(({ id }) => id === one.id)), ...newer])
 }
 
 async function whyNot(response: Response) {
